@@ -1,0 +1,82 @@
+import { featuresOf } from '../geometry/circuit'
+import { toLocal } from '../geometry/localMetres'
+import { nearestOnTrack } from '../geometry/nearest'
+import { stationsApart, type Track } from '../geometry/track'
+
+/** A landmark by where it stands along the lap. */
+export interface PlacedLandmark {
+  readonly kind: string
+  readonly name: string
+  readonly stationM: number
+  readonly offsetM: number
+}
+
+const KIND_WORDS: Record<string, string> = {
+  'kerb-start': 'the start of the kerb',
+  'kerb-end': 'the end of the kerb',
+  'access-road': 'the access road',
+}
+/** Beyond this a landmark helps nobody find a cone. */
+const FARTHEST_M = 80
+/** This close, the mark is simply at the landmark. */
+const AT_M = 2
+/** How far from a half a mark between two boards may lie and still be called so. */
+const HALF_WITHIN = 0.12
+
+/** The circuit's landmarks and posts in the order of the lap. */
+export function landmarksOf(track: Track): PlacedLandmark[] {
+  const { frame } = track.circuit
+  return featuresOf(track.circuit, 'landmark')
+    .map((f) => {
+      const [lon, lat] = f.geometry.coordinates
+      const place = toLocal(frame, lon, lat)
+      const { stationM, offsetM } = nearestOnTrack(track, place.x, place.y)
+      return { kind: f.properties.kind, name: f.properties.name ?? '', stationM, offsetM }
+    })
+    .sort((a, b) => a.stationM - b.stationM)
+}
+
+function called(landmark: PlacedLandmark): string {
+  if (landmark.kind === 'board') return `the ${landmark.name} board`
+  if (landmark.name) return landmark.name.startsWith('the ') ? landmark.name : `the ${landmark.name}`
+  return KIND_WORDS[landmark.kind] ?? `the ${landmark.kind}`
+}
+
+/** "at the one and a half" between numbered boards: their numbers count down towards the corner. */
+function betweenBoards(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): string | null {
+  const boards = landmarks.filter((l) => l.kind === 'board' && /^\d+$/.test(l.name))
+  const before = boards.find((b) => stationsApart(track, b.stationM, stationM) < FARTHEST_M)
+  const after = boards.find((b) => stationsApart(track, stationM, b.stationM) < FARTHEST_M)
+  if (!before || !after || before === after) return null
+  const far = Number(before.name)
+  const near = Number(after.name)
+  if (!(far > near)) return null
+  const gapM = stationsApart(track, before.stationM, after.stationM)
+  const number = far - ((far - near) * stationsApart(track, before.stationM, stationM)) / gapM
+  const halfway = Math.abs(number - (far + near) / 2) <= HALF_WITHIN * (far - near)
+  return halfway ? `halfway between the ${far} and the ${near} boards` : null
+}
+
+/**
+ * How to find a place by eye: its distance from the nearest useful landmark ("14 m past the end of the kerb"), or between
+ * two boards; where the circuit has nothing near, its distance from the start line.
+ */
+export function foundByPhrase(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): string {
+  const signed = landmarks.map((landmark) => {
+    const past = stationsApart(track, landmark.stationM, stationM)
+    const before = stationsApart(track, stationM, landmark.stationM)
+    return { landmark, gapM: past <= before || !track.closed ? past || -before : -before }
+  })
+  const nearest = signed.reduce<(typeof signed)[number] | null>(
+    (best, s) => (best === null || Math.abs(s.gapM) < Math.abs(best.gapM) ? s : best),
+    null,
+  )
+  if (nearest && Math.abs(nearest.gapM) <= AT_M) return `at ${called(nearest.landmark)}`
+  const boards = betweenBoards(track, landmarks, stationM)
+  if (boards) return boards
+  if (nearest && Math.abs(nearest.gapM) <= FARTHEST_M) {
+    const metres = Math.abs(Math.round(nearest.gapM))
+    return `${metres} m ${nearest.gapM > 0 ? 'past' : 'before'} ${called(nearest.landmark)}`
+  }
+  return `${Math.round(stationM)} m from the start line`
+}

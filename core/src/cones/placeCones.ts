@@ -1,0 +1,133 @@
+import type { Duty } from '@ochote/contracts'
+import type { CornerPoint, CornerPoints } from '../corners/cornerPoints'
+import type { Corner } from '../geometry/corners'
+import { toLonLat } from '../geometry/localMetres'
+import { placeAt, stationsApart, valueAt, wrapStation, type Track } from '../geometry/track'
+import { foundByPhrase, landmarksOf, type PlacedLandmark } from './foundBy'
+
+/** A cone where the computation puts it. */
+export interface ComputedCone {
+  /** corner and duty: what the cone is, wherever it is moved to */
+  readonly id: string
+  readonly cornerNumber: string
+  readonly duty: Duty
+  readonly side: 'left' | 'right'
+  readonly stationM: number
+  /** of the cone itself, left positive */
+  readonly offsetM: number
+  /** distance in from the painted edge, metres; negative where it stands outside the edge */
+  readonly inFromEdgeM: number
+  readonly x: number
+  readonly y: number
+  readonly lon: number
+  readonly lat: number
+  /** planned speed there */
+  readonly speedMps: number
+  readonly foundBy: string
+  /** what was changed from the plain rule, and why; empty where nothing was */
+  readonly note: string
+}
+
+export interface ConeRules {
+  /** a first session: brake marks come earlier by one second of late reaction */
+  firstSession: boolean
+}
+
+const OUTSIDE_EDGE_M = 0.3
+const LATE_REACTION_S = 1
+const LEAST_APART_M = 5
+
+interface Wanted {
+  corner: Corner
+  duty: Duty
+  side: 'left' | 'right'
+  stationM: number
+  speedMps: number
+  note: string
+}
+
+const other = (side: 'left' | 'right') => (side === 'left' ? 'right' : 'left')
+
+function wantedOf(corner: Corner, points: CornerPoints, rules: ConeRules): Wanted[] {
+  const inside = corner.direction
+  const outside = other(inside)
+  const want = (duty: Duty, side: 'left' | 'right', point: CornerPoint | null): Wanted[] =>
+    point ? [{ corner, duty, side, stationM: point.stationM, speedMps: point.speedMps, note: '' }] : []
+  const slowing = points.brakeStart ? want('brake', outside, points.brakeStart) : want('lift', outside, points.lift)
+  return [
+    ...slowing.map((w) => (rules.firstSession ? earlier(w) : w)),
+    ...want('turn', outside, points.turnIn),
+    ...want('apex', inside, points.apex),
+    ...want('exit', outside, points.exit),
+  ]
+}
+
+function earlier(wanted: Wanted): Wanted {
+  const metres = LATE_REACTION_S * wanted.speedMps
+  return { ...wanted, stationM: wanted.stationM - metres, note: `${metres.toFixed(0)} m earlier for a late reaction (first session)` }
+}
+
+/** Turn beats exit beats others: who has to stay where it is when two cones would stand together. */
+const KEEPS_PLACE: Partial<Record<Duty, number>> = { brake: 4, turn: 3, apex: 3, lift: 2, exit: 1 }
+
+/** Cones nearer than 5 m to another on the same side: an exit cone gives way to what the next corner asks for. */
+function dropCrowded(track: Track, wanted: Wanted[]): Wanted[] {
+  const near = (a: Wanted, b: Wanted) =>
+    a.side === b.side &&
+    Math.min(stationsApart(track, a.stationM, b.stationM), stationsApart(track, b.stationM, a.stationM)) < LEAST_APART_M
+  const kept: Wanted[] = []
+  for (const one of [...wanted].sort((a, b) => (KEEPS_PLACE[b.duty] ?? 0) - (KEEPS_PLACE[a.duty] ?? 0))) {
+    const holder = kept.findIndex((k) => near(k, one))
+    if (holder < 0) kept.push(one)
+    else {
+      const place = kept[holder]!
+      const merged = `also ${one.duty} of corner ${one.corner.number}, less than ${LEAST_APART_M} m away`
+      kept[holder] = { ...place, note: [place.note, merged].filter(Boolean).join('; ') }
+    }
+  }
+  return wanted.flatMap((w) => kept.find((k) => k.corner === w.corner && k.duty === w.duty) ?? [])
+}
+
+/** Where a cone of a duty stands across the track: 0.3 m outside the painted edge. */
+export function coneOffset(track: Track, side: 'left' | 'right', stationM: number): number {
+  return side === 'left'
+    ? valueAt(track, track.halfLeftM, stationM) + OUTSIDE_EDGE_M
+    : -(valueAt(track, track.halfRightM, stationM) + OUTSIDE_EDGE_M)
+}
+
+/** What is told of a cone at a station and offset: place on the ground and how to find it. */
+export function describePlace(track: Track, landmarks: readonly PlacedLandmark[], stationM: number, offsetM: number) {
+  const { x, y } = placeAt(track, stationM, offsetM)
+  const edge = offsetM >= 0 ? valueAt(track, track.halfLeftM, stationM) : valueAt(track, track.halfRightM, stationM)
+  return {
+    x,
+    y,
+    ...toLonLat(track.circuit.frame, x, y),
+    inFromEdgeM: edge - Math.abs(offsetM),
+    foundBy: foundByPhrase(track, landmarks, stationM),
+  }
+}
+
+/** The cones that the corner points ask for (physics.md section 8), in the order of the lap. */
+export function placeCones(track: Track, corners: readonly Corner[], points: readonly CornerPoints[], rules: ConeRules): ComputedCone[] {
+  const landmarks = landmarksOf(track)
+  const wanted = dropCrowded(
+    track,
+    corners.flatMap((corner, i) => wantedOf(corner, points[i]!, rules)),
+  )
+  return wanted.map((w) => {
+    const stationM = wrapStation(track, w.stationM)
+    const offsetM = coneOffset(track, w.side, stationM)
+    return {
+      id: `${w.corner.number}-${w.duty}`,
+      cornerNumber: w.corner.number,
+      duty: w.duty,
+      side: w.side,
+      stationM,
+      offsetM,
+      speedMps: w.speedMps,
+      note: w.note,
+      ...describePlace(track, landmarks, stationM, offsetM),
+    }
+  })
+}

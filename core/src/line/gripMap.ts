@@ -1,0 +1,80 @@
+import type { Conditions } from '@ochote/contracts'
+import { featuresOf } from '../geometry/circuit'
+import { cornersOf } from '../geometry/corners'
+import { toLocal } from '../geometry/localMetres'
+import { nearestOnTrack } from '../geometry/nearest'
+import { insideRing, ringOf, type Ring } from '../geometry/polygon'
+import type { Track } from '../geometry/track'
+import { givenLine } from './givenLine'
+import { lineBounds } from './lineBounds'
+import { minimumCurvatureLine } from './minimumCurvature'
+import { knotSpacingFor } from './offsetBasis'
+import type { OffsetLine } from './path'
+
+/** Factor on tyre friction (g_s · c) of the road under a vehicle's middle, by sample and offset. */
+export type GripMap = (i: number, offsetM: number) => number
+
+/** The usual dry line, where no one surveyed it: least ∫κ² for a car this wide with these margins. */
+const USUAL_CAR_WIDTH_M = 1.8
+const USUAL_MARGIN_M = 0.5
+/** The band's edge is a linear ramp this wide, centred on its limit. */
+const RAMP_M = 1
+
+/** Offsets of the usual dry line, metres, one a sample: the surveyed one, or that of least ∫κ². */
+export function dryLineOffsets(track: Track): Float64Array {
+  const surveyed = featuresOf(track.circuit, 'dry-line')[0]
+  if (surveyed) {
+    const { frame } = track.circuit
+    const pairs = surveyed.geometry.coordinates
+      .map(([lon, lat]) => {
+        const p = toLocal(frame, lon, lat)
+        return nearestOnTrack(track, p.x, p.y)
+      })
+      .sort((a, b) => a.stationM - b.stationM)
+      .filter((p, i, all) => i === 0 || p.stationM > all[i - 1]!.stationM + 0.01)
+      .map((p): [number, number] => [p.stationM, p.offsetM])
+    const line = givenLine(track, pairs)
+    if (line.ok) return line.value.offsetM
+  }
+  const bounds = lineBounds(track, cornersOf(track), {
+    vehicleWidthM: USUAL_CAR_WIDTH_M,
+    insideMarginM: USUAL_MARGIN_M,
+    outsideMarginM: USUAL_MARGIN_M,
+  })
+  // too narrow for the usual car: everyone drives down the middle
+  return bounds.ok ? minimumCurvatureLine(track, bounds.value, knotSpacingFor('car')).offsetM : new Float64Array(track.count)
+}
+
+function patchesOf(track: Track): { ring: Ring; grip: number }[] {
+  const { frame } = track.circuit
+  return featuresOf(track.circuit, 'surface').map((f) => ({
+    ring: ringOf((f.geometry.coordinates[0] ?? []).map(([lon, lat]) => toLocal(frame, lon, lat))),
+    grip: f.properties.grip,
+  }))
+}
+
+/** The grip of a circuit in given conditions: circuit × patches × conditions × rubber, each a factor. */
+export function gripMapOf(track: Track, conditions: Pick<Conditions, 'grip' | 'rubberedGrip'>): GripMap {
+  const patches = patchesOf(track)
+  const bandM = track.circuit.rubberedBandM
+  const dryLine: Float64Array | null = conditions.rubberedGrip === 1 ? null : dryLineOffsets(track)
+  return (i, offsetM) => {
+    let grip = track.grip[i]! * conditions.grip
+    if (patches.length > 0) {
+      const heading = track.headingRad[i]!
+      const x = track.x[i]! - Math.sin(heading) * offsetM
+      const y = track.y[i]! + Math.cos(heading) * offsetM
+      for (const patch of patches) if (insideRing(patch.ring, x, y)) grip *= patch.grip
+    }
+    if (dryLine) {
+      const beyond = Math.abs(offsetM - dryLine[i]!) - bandM
+      grip *= 1 + (conditions.rubberedGrip - 1) * Math.min(1, Math.max(0, 0.5 - beyond / RAMP_M))
+    }
+    return grip
+  }
+}
+
+/** Grip under a line, one entry a sample. */
+export function gripAlong(track: Track, grip: GripMap, line: OffsetLine): Float64Array {
+  return Float64Array.from({ length: track.count }, (_, i) => grip(i, line.offsetM[i]!))
+}

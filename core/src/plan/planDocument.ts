@@ -1,0 +1,96 @@
+import type { CornerPoint } from '../corners/cornerPoints'
+import { toLonLat } from '../geometry/localMetres'
+import { runOffAt, runOffsOf } from '../geometry/stretches'
+import type { PlanSolution, SolvedCorner } from './solvePlan'
+
+/** Metres and other SI values with six decimals, degrees with nine. */
+const six = (value: number) => Math.round(value * 1e6) / 1e6
+const nine = (value: number) => Math.round(value * 1e9) / 1e9
+const column = (values: Float64Array) => Array.from(values, six)
+
+/** A solved plan as the JSON document of `formats.md`. */
+export function planDocument(solution: PlanSolution) {
+  const { track, line, path, trace } = solution
+  const { frame } = track.circuit
+  const lonLat = Array.from(path.x, (x, i) => toLonLat(frame, x, path.y[i]!))
+  return {
+    lapTimeS: six(trace.lapTimeS),
+    lineLengthM: six(trace.lineLengthM),
+    stepM: six(track.stepM),
+    lineMethod: solution.lineMethod,
+    samples: {
+      s: column(track.stationM),
+      n: column(line.offsetM),
+      x: column(path.x),
+      y: column(path.y),
+      lon: lonLat.map((p) => nine(p.lon)),
+      lat: lonLat.map((p) => nine(p.lat)),
+      curvature: Array.from(path.curvaturePerM, nine),
+      speedMps: column(trace.speedMps),
+      axMps2: column(trace.axMps2),
+      ayMps2: column(trace.ayMps2),
+      gear: Array.from(trace.gear),
+      timeS: column(trace.timeS),
+    },
+    corners: solution.corners.map((corner) => cornerDocument(solution, corner)),
+    cones: solution.cones.map((cone) => ({
+      id: cone.id,
+      cornerNumber: cone.cornerNumber,
+      duty: cone.duty,
+      side: cone.side,
+      s: six(cone.stationM),
+      n: six(cone.offsetM),
+      inFromEdgeM: six(cone.inFromEdgeM),
+      lon: nine(cone.lon),
+      lat: nine(cone.lat),
+      speedMps: six(cone.speedMps),
+      foundBy: cone.foundBy,
+      note: cone.note,
+    })),
+  }
+}
+
+function cornerDocument({ track }: PlanSolution, corner: SolvedCorner) {
+  const { frame } = track.circuit
+  const point = (p: CornerPoint | null) => {
+    if (!p) return null
+    const { lon, lat } = toLonLat(frame, p.x, p.y)
+    return {
+      s: six(p.stationM),
+      n: six(p.offsetM),
+      lon: nine(lon),
+      lat: nine(lat),
+      speedMps: six(p.speedMps),
+      timeS: six(p.timeS),
+      gear: p.gear,
+    }
+  }
+  const { points } = corner
+  const runOffs = runOffsOf(track)
+  const outside = corner.direction === 'left' ? 'right' : 'left'
+  const atExit = points.exit ? runOffAt(track, runOffs, outside, points.exit.stationM) : null
+  return {
+    number: corner.number,
+    name: corner.name,
+    direction: corner.direction,
+    start: six(corner.startM),
+    end: six(corner.endM),
+    points: {
+      lift: point(points.lift),
+      brakeStart: point(points.brakeStart),
+      brakeEnd: point(points.brakeEnd),
+      turnIn: point(points.turnIn),
+      apex: point(points.apex),
+      minSpeed: point(points.minSpeed),
+      throttleOn: point(points.throttleOn),
+      fullThrottle: point(points.fullThrottle),
+      exit: point(points.exit),
+    },
+    character: {
+      flatOutAfterM: six(corner.after.flatOutM),
+      flatOutAfterS: six(corner.after.flatOutS),
+      nextBeginsBeforeFullThrottle: corner.after.nextBeginsFirst,
+    },
+    runoff: { atExit: atExit ? { side: atExit.side, depthM: atExit.depthM, surface: atExit.surface } : null },
+  }
+}

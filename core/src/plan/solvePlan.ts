@@ -1,0 +1,61 @@
+import type { FieldProblem, Setup, Vehicle } from '@ochote/contracts'
+import { placeCones, type ComputedCone } from '../cones/placeCones'
+import { afterCorners, type AfterCorner } from '../corners/afterCorner'
+import { cornerPointsOf, type CornerPoints, type DrivenLine } from '../corners/cornerPoints'
+import type { Circuit } from '../geometry/circuit'
+import { cornersOf, type Corner } from '../geometry/corners'
+import { DEFAULT_STEP_M, sampleTrack } from '../geometry/track'
+import { chooseLine, type LineMethod } from '../line/chooseLine'
+import { gripMapOf } from '../line/gripMap'
+import { pathOf } from '../line/path'
+import { roadAlong } from '../line/roadAlong'
+import { success, type Outcome } from '../outcome/outcome'
+import { speedAlong } from '../speed/speedAlong'
+
+/** A corner with where its points fall and what follows it. */
+export interface SolvedCorner extends Corner {
+  readonly points: CornerPoints
+  readonly after: AfterCorner
+}
+
+/** What the computation makes of a circuit, a vehicle and a set-up. */
+export interface PlanSolution extends DrivenLine {
+  readonly lineMethod: LineMethod
+  readonly corners: readonly SolvedCorner[]
+  readonly cones: readonly ComputedCone[]
+}
+
+export interface PlanInput {
+  circuit: Circuit
+  vehicle: Vehicle
+  setup: Setup
+  firstSession: boolean
+  /** distance between samples, metres; 2 by default */
+  stepM?: number
+}
+
+/** Line, speeds, corner points and cones of a plan. */
+export function solvePlan({
+  circuit,
+  vehicle,
+  setup,
+  firstSession,
+  stepM = DEFAULT_STEP_M,
+}: PlanInput): Outcome<PlanSolution, FieldProblem[]> {
+  const track = sampleTrack(circuit, stepM)
+  const corners = cornersOf(track)
+  const chosen = chooseLine(track, corners, vehicle, setup)
+  if (!chosen.ok) return chosen
+  const { line, method } = chosen.value
+  const path = pathOf(track, line)
+  const road = roadAlong(track, gripMapOf(track, setup.conditions), line, path)
+  const driven: DrivenLine = { track, line, path, trace: speedAlong(road, vehicle, setup) }
+  const points = cornerPointsOf(driven, corners)
+  const after = afterCorners(driven, corners, points)
+  return success({
+    ...driven,
+    lineMethod: method,
+    corners: corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]! })),
+    cones: placeCones(track, corners, points, { firstSession }),
+  })
+}

@@ -1,0 +1,79 @@
+import type { Vehicle } from '@ochote/contracts'
+import type { Forces } from '../vehicle/forces'
+import type { Road } from '../vehicle/road'
+
+export interface ShiftedSpeeds {
+  q: Float64Array
+  /** gear engaged at each sample, 1 is the first */
+  gear: Float64Array
+  /** samples where an upshift begins */
+  upshifts: number[]
+}
+
+const MOST_LAPS = 3
+const AGREEMENT_MPS = 0.01
+
+/**
+ * Gears along a line once its speeds are found, and the speed lost while the drive is interrupted by each upshift: for
+ * `shiftTimeS` the vehicle coasts. Downshifts happen under braking and cost nothing.
+ * @param steadyQ - v² at each sample without shifts, (m/s)²
+ */
+export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steadyQ: Float64Array): ShiftedSpeeds {
+  const n = steadyQ.length
+  const q = steadyQ.slice()
+  const gear = Float64Array.from(steadyQ, (value) => forces.drivetrain.gearAt(Math.sqrt(value)))
+  if (vehicle.gears.length === 1) return { q, gear, upshifts: [] }
+  const start = road.closed ? steadyQ.reduce((at, v, i) => (v < steadyQ[at]! ? i : at), 0) : 0
+  const laps = road.closed && vehicle.shiftTimeS > 0 ? MOST_LAPS : 1
+  let upshifts: number[] = []
+  let engaged = gear[start]!
+  for (let lap = 0; lap < laps; lap++) {
+    upshifts = []
+    let interruptedS = 0
+    const before = q[start]!
+    for (let k = 1; k <= (road.closed ? n : n - 1); k++) {
+      const i = (start + k) % n
+      const last = (start + k - 1 + n) % n
+      const speed = Math.sqrt(q[last]!)
+      const wanted = forces.drivetrain.gearAt(speed)
+      const gaining = steadyQ[i]! > steadyQ[last]!
+      if (gaining && wanted > engaged) {
+        interruptedS += vehicle.shiftTimeS
+        upshifts.push(last)
+      }
+      engaged = wanted
+      gear[last] = engaged
+      const stepM = road.stepM[last]!
+      const stepS = stepM / speed
+      const share = gaining ? Math.min(1, interruptedS / stepS) : 0 // of this step, without drive
+      interruptedS = gaining ? Math.max(0, interruptedS - stepS) : 0
+      const rise = riseOver(road, forces, { last, i, q: q[last]!, steadyQ, share, gaining })
+      q[i] = Math.min(steadyQ[i]!, Math.max(0.01, q[last]! + rise))
+    }
+    if (Math.abs(Math.sqrt(q[start]!) - Math.sqrt(before)) < AGREEMENT_MPS) break
+  }
+  if (road.closed === false) gear[n - 1] = forces.drivetrain.gearAt(Math.sqrt(q[n - 1]!))
+  return { q, gear, upshifts }
+}
+
+interface ShiftStep {
+  last: number
+  i: number
+  q: number
+  steadyQ: Float64Array
+  /** share of the step without drive, 0…1 */
+  share: number
+  /** whether the speed found without shifts rises over the step */
+  gaining: boolean
+}
+
+/** Change of v² over one step: coasting while the drive is interrupted, else along the speeds found, else as hard as it can. */
+function riseOver(road: Road, forces: Forces, { last, i, q, steadyQ, share, gaining }: ShiftStep): number {
+  const twoSteps = 2 * road.stepM[last]!
+  if (share > 0) return twoSteps * (-share * forces.resistanceMps2(last, q) + (1 - share) * forces.gainingMps2(last, q))
+  const along = steadyQ[i]! - steadyQ[last]!
+  if (q === steadyQ[last]!) return along
+  // slower than found: it brakes later, and gains as its own lower speed allows
+  const own = forces.gainingMps2(last, q)
+  return gaining ? along + twoSteps * (own - forces.gainingMps2(last, steadyQ[last]!)) : twoSteps * own
+}

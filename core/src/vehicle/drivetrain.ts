@@ -1,0 +1,72 @@
+import type { Vehicle } from '@ochote/contracts'
+
+/** Drive of an engine through its gears, tabulated by speed. */
+export interface Drivetrain {
+  /** speed above which no gear is available, m/s */
+  readonly topSpeedMps: number
+  /** most drive per unit of vehicle mass in the best gear, m/s² */
+  driveMps2: (speedMps: number) => number
+  /** gear (1 is the first) that drives most of those not past the shift point; the top gear beyond all shift points */
+  gearAt: (speedMps: number) => number
+  /** engine speed in a gear, 1/min */
+  rpmAt: (speedMps: number, gear: number) => number
+}
+
+const TABLE_STEP_MPS = 0.02
+const RPM_PER_RAD_PER_S = 60 / (2 * Math.PI)
+
+/** Torque at an engine speed: joined linearly between the given points, level outside them. */
+export function torqueNmAt(points: Vehicle['torqueNm'], rpm: number): number {
+  const first = points[0]!
+  if (rpm <= first[0]) return first[1]
+  for (let i = 1; i < points.length; i++) {
+    const [rpm1, torque1] = points[i]!
+    if (rpm <= rpm1) {
+      const [rpm0, torque0] = points[i - 1]!
+      return torque0 + ((torque1 - torque0) * (rpm - rpm0)) / (rpm1 - rpm0)
+    }
+  }
+  return points[points.length - 1]![1]
+}
+
+/** The drivetrain of a vehicle: T(rpm)·ratio·finalDrive·efficiency/(wheelRadius·mass), best gear at each speed. */
+export function drivetrainOf(vehicle: Vehicle): Drivetrain {
+  const { gears, finalDrive, wheelRadiusM, drivelineEfficiency, massKg, redlineRpm, shiftRpm } = vehicle
+  const rpmPerMps = gears.map((ratio) => (ratio * finalDrive * RPM_PER_RAD_PER_S) / wheelRadiusM)
+  const drivePerNm = gears.map((ratio) => (ratio * finalDrive * drivelineEfficiency) / (wheelRadiusM * massKg))
+  const topSpeedMps = redlineRpm / Math.min(...rpmPerMps)
+  const driveIn = (gear: number, speedMps: number) => torqueNmAt(vehicle.torqueNm, speedMps * rpmPerMps[gear]!) * drivePerNm[gear]!
+  const bestDrive = (speedMps: number) => {
+    let most = 0
+    for (let gear = 0; gear < gears.length; gear++) {
+      // a hair of slack, so that top speed itself has its gear
+      if (speedMps * rpmPerMps[gear]! <= redlineRpm * (1 + 1e-9)) most = Math.max(most, driveIn(gear, speedMps))
+    }
+    return most
+  }
+  const cells = Math.ceil(topSpeedMps / TABLE_STEP_MPS)
+  const table = Float64Array.from({ length: cells + 2 }, (_, i) => bestDrive(Math.min(i * TABLE_STEP_MPS, topSpeedMps)))
+  return {
+    topSpeedMps,
+    driveMps2: (speedMps) => {
+      if (speedMps > topSpeedMps * (1 + 1e-9)) return 0
+      const at = speedMps / TABLE_STEP_MPS
+      const cell = at | 0
+      const low = table[cell]!
+      return low + (table[cell + 1]! - low) * (at - cell)
+    },
+    gearAt: (speedMps) => {
+      let best = gears.length - 1
+      let most = -1
+      for (let gear = 0; gear < gears.length; gear++) {
+        const drive = driveIn(gear, speedMps)
+        if (speedMps * rpmPerMps[gear]! <= shiftRpm * (1 + 1e-9) && drive > most) {
+          most = drive
+          best = gear
+        }
+      }
+      return best + 1
+    },
+    rpmAt: (speedMps, gear) => speedMps * rpmPerMps[gear - 1]!,
+  }
+}
