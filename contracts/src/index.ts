@@ -16,3 +16,43 @@ export {
   type Duty,
   type Position,
 } from './circuit'
+export { logBatchSchema, logEntrySchema, logReceiptSchema, storedEntrySchema, type LogEntry, type StoredEntry } from './log'
+export {
+  circuitImportSchema,
+  circuitSchema,
+  circuitSummarySchema,
+  dutyLookSchema,
+  markerSchemeSchema,
+  personSchema,
+  vehicleImportSchema,
+  vehicleOnShelfSchema,
+  type CircuitOnShelf,
+  type CircuitSummary,
+  type DutyLook,
+  type MarkerScheme,
+  type Person,
+  type VehicleOnShelf,
+} from './shelf'
+export {
+  briefSaveSchema,
+  coneMoveSchema,
+  debriefDraftSchema,
+  debriefSchema,
+  eventSchema,
+  planDraftSchema,
+  planSaveSchema,
+  planSchema,
+  stintSchema,
+  workOnSchema,
+  type BriefSave,
+  type ConeMove,
+  type Debrief,
+  type DebriefDraft,
+  type Plan,
+  type PlanDraft,
+  type PlanSave,
+  type Stint,
+  type TrackEvent,
+} from './day'
+export { dayFileSchema, stintFileSchema, studentFileSchema, type DayFile, type StintFile, type StudentFile } from './views'
+export { problemSchema, type Problem } from './problem'

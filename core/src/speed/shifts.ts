@@ -8,6 +8,8 @@ export interface ShiftedSpeeds {
   gear: Float64Array
   /** samples where an upshift begins */
   upshifts: number[]
+  /** 1 at samples that an interruption of the drive touches */
+  interrupted: Uint8Array
 }
 
 const MOST_LAPS = 3
@@ -22,13 +24,15 @@ export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steady
   const n = steadyQ.length
   const q = steadyQ.slice()
   const gear = Float64Array.from(steadyQ, (value) => forces.drivetrain.gearAt(Math.sqrt(value)))
-  if (vehicle.gears.length === 1) return { q, gear, upshifts: [] }
+  const interrupted = new Uint8Array(n)
+  if (vehicle.gears.length === 1) return { q, gear, upshifts: [], interrupted }
   const start = road.closed ? steadyQ.reduce((at, v, i) => (v < steadyQ[at]! ? i : at), 0) : 0
   const laps = road.closed && vehicle.shiftTimeS > 0 ? MOST_LAPS : 1
   let upshifts: number[] = []
   let engaged = gear[start]!
   for (let lap = 0; lap < laps; lap++) {
     upshifts = []
+    interrupted.fill(0)
     let interruptedS = 0
     const before = q[start]!
     for (let k = 1; k <= (road.closed ? n : n - 1); k++) {
@@ -46,6 +50,7 @@ export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steady
       const stepM = road.stepM[last]!
       const stepS = stepM / speed
       const share = gaining ? Math.min(1, interruptedS / stepS) : 0 // of this step, without drive
+      if (share > 0) interrupted[last] = interrupted[i] = 1
       interruptedS = gaining ? Math.max(0, interruptedS - stepS) : 0
       const rise = riseOver(road, forces, { last, i, q: q[last]!, steadyQ, share, gaining })
       q[i] = Math.min(steadyQ[i]!, Math.max(0.01, q[last]! + rise))
@@ -53,7 +58,7 @@ export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steady
     if (Math.abs(Math.sqrt(q[start]!) - Math.sqrt(before)) < AGREEMENT_MPS) break
   }
   if (road.closed === false) gear[n - 1] = forces.drivetrain.gearAt(Math.sqrt(q[n - 1]!))
-  return { q, gear, upshifts }
+  return { q, gear, upshifts, interrupted }
 }
 
 interface ShiftStep {

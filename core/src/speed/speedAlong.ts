@@ -1,7 +1,7 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
 import { forcesAlong, type Forces } from '../vehicle/forces'
 import type { Road } from '../vehicle/road'
-import { applyShifts } from './shifts'
+import { applyShifts, type ShiftedSpeeds } from './shifts'
 
 /** Speed along a line and what follows from it; every array has one entry a sample. */
 export interface SpeedTrace {
@@ -14,7 +14,7 @@ export interface SpeedTrace {
   readonly brakeMps2: Float64Array
   /** the drive at the wheels, ≥ 0 */
   readonly driveMps2: Float64Array
-  /** share of what the engine can give at that speed, 0…1 */
+  /** share of what the engine can give at that speed, 0…1; an upshift does not count as a lift */
   readonly throttleShare: Float64Array
   readonly gear: Float64Array
   /** time since station 0 */
@@ -110,11 +110,11 @@ export function speedAlong(road: Road, vehicle: Vehicle, setup: DrivingSetup, op
   const forces = forcesAlong(road, vehicle, setup)
   const brakingQ = brakingPass(road, forces)
   const steadyQ = drivingPass(road, forces, brakingQ, options.startSpeedMps ?? DEFAULT_START_SPEED_MPS)
-  const { q, gear, upshifts } = applyShifts(road, vehicle, forces, steadyQ)
-  return traceOf(road, forces, q, gear, upshifts)
+  return traceOf(road, forces, applyShifts(road, vehicle, forces, steadyQ))
 }
 
-function traceOf(road: Road, forces: Forces, q: Float64Array, gear: Float64Array, upshifts: number[]): SpeedTrace {
+/** What follows from speeds along a road: accelerations, pedals, times. */
+export function traceOf(road: Road, forces: Forces, { q, gear, upshifts, interrupted }: ShiftedSpeeds): SpeedTrace {
   const n = q.length
   const speedMps = q.map(Math.sqrt)
   const axMps2 = new Float64Array(n)
@@ -134,7 +134,8 @@ function traceOf(road: Road, forces: Forces, q: Float64Array, gear: Float64Array
     const resistance = forces.resistanceMps2(i, q[i]!)
     brakeMps2[i] = Math.max(0, -axMps2[i]! - resistance)
     driveMps2[i] = Math.max(0, axMps2[i]! + resistance)
-    throttleShare[i] = Math.min(1, driveMps2[i]! / Math.max(1e-9, forces.drivetrain.driveMps2(speedMps[i]!)))
+    const share = driveMps2[i]! / Math.max(1e-9, forces.drivetrain.driveMps2(speedMps[i]!))
+    throttleShare[i] = interrupted[i] ? 1 : Math.min(1, share)
     timeS[i] = time
     if (after !== i && (road.closed || after > i)) {
       time += stepTime(road.stepM[i]!, speedMps[i]!, speedMps[after]!)

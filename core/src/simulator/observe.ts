@@ -1,0 +1,56 @@
+import { cornerPointsOf, type CornerPoint, type DrivenLine } from '../corners/cornerPoints'
+import type { Severity } from '../faults/catalogue'
+import { signedApart } from '../geometry/track'
+import type { PlanSolution } from '../plan/solvePlan'
+
+/** A fault as someone in the seat would see it, with its size. */
+export interface Observed {
+  readonly corner: string
+  readonly code: string
+  readonly severity: Severity
+  /** metres, or km/h for `bh` */
+  readonly size: number
+}
+
+/** Sizes from which a fault is noted, from which it costs, and from which it is unsafe. */
+const THRESHOLDS: Record<string, readonly [number, number, number]> = {
+  be: [8, 18, Infinity],
+  bl: [7, 12, 18],
+  bh: [4, 9, Infinity],
+  am: [0.7, 1.5, Infinity],
+  pl: [10, 22, Infinity],
+  xn: [1, 2.2, Infinity],
+}
+
+function severityOf(code: string, size: number): Severity | null {
+  const [note, costs, unsafe] = THRESHOLDS[code]!
+  if (size >= unsafe) return 3
+  if (size >= costs) return 2
+  return size >= note ? 1 : null
+}
+
+const KMH_PER_MPS = 3.6
+
+/** What a driven lap shows against the plan, corner by corner, in the order of the lap. */
+export function observe(plan: PlanSolution, driven: DrivenLine): Observed[] {
+  const points = cornerPointsOf(driven, plan.corners)
+  return plan.corners.flatMap((corner, c) => {
+    const planned = corner.points
+    const own = points[c]!
+    const later = (a: CornerPoint | null, b: CornerPoint | null) => (a && b ? signedApart(plan.track, a.stationM, b.stationM) : 0)
+    const away = corner.direction === 'left' ? -1 : 1
+    const braking = later(planned.brakeStart, own.brakeStart)
+    const sizes: [string, number][] = [
+      ['be', -braking],
+      ['bl', braking],
+      ['bh', planned.minSpeed && own.minSpeed ? (planned.minSpeed.speedMps - own.minSpeed.speedMps) * KMH_PER_MPS : 0],
+      ['am', planned.apex && own.apex ? away * (own.apex.offsetM - planned.apex.offsetM) : 0],
+      ['pl', later(planned.throttleOn, own.throttleOn)],
+      ['xn', planned.exit && own.exit ? -away * (own.exit.offsetM - planned.exit.offsetM) : 0],
+    ]
+    return sizes.flatMap(([code, size]): Observed[] => {
+      const severity = severityOf(code, size)
+      return severity === null ? [] : [{ corner: corner.number, code, severity, size }]
+    })
+  })
+}

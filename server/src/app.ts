@@ -1,0 +1,75 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import compression from 'compression'
+import express, { Router, type Express } from 'express'
+import helmet from 'helmet'
+import type { Knex } from 'knex'
+import type { Logger } from 'pino'
+import { z } from 'zod'
+import { markerSchemeSchema } from '@ochote/contracts'
+import { circuitRoutes } from './circuits/circuitRoutes'
+import { dayRoutes } from './days/dayRoutes'
+import { answer } from './http/answer'
+import { noSuchPath, problemHandler } from './http/problemHandler'
+import { personRoutes } from './people/personRoutes'
+import { planRoutes } from './plans/planRoutes'
+import { repositoriesOf } from './repositories'
+import { stintRoutes } from './stints/stintRoutes'
+import { vehicleRoutes } from './vehicles/vehicleRoutes'
+
+export interface AppOptions {
+  db: Knex
+  log: Logger
+  now?: () => Date
+  /** folder of the built web application; without it only the API answers */
+  webDir?: string
+}
+
+/** Circuit files may be this large; everything else is small. */
+const LARGEST_FILE = '60mb'
+
+/** What pages may load: themselves only. Styles are made as the interface runs; PDF layout runs as WebAssembly. */
+const contentPolicy = {
+  useDefaults: true,
+  directives: {
+    'script-src': ["'self'", "'wasm-unsafe-eval'"],
+    'style-src': ["'self'", "'unsafe-inline'"],
+    'connect-src': ["'self'", 'data:', 'blob:'],
+    'img-src': ["'self'", 'data:', 'blob:'],
+    'frame-src': ["'self'", 'blob:'],
+    'worker-src': ["'self'", 'blob:'],
+    'upgrade-insecure-requests': null,
+  },
+}
+
+/** The whole server as an Express application. */
+export function createApp({ db, log, now = () => new Date(), webDir }: AppOptions): Express {
+  const all = repositoriesOf(db)
+  const api = Router()
+    .get('/health', async (_req, res) => {
+      await db.raw('select 1')
+      res.json({ ok: true })
+    })
+    .use('/circuits', express.json({ limit: LARGEST_FILE }), circuitRoutes(all.circuits))
+    .use(express.json({ limit: '1mb' }))
+    .use('/vehicles', vehicleRoutes(all.vehicles))
+    .use('/people', personRoutes(all))
+    .use('/days', dayRoutes(all))
+    .use('/plans', planRoutes(all.plans))
+    .use('/stints', stintRoutes(all.stints, now))
+    .get('/marker-schemes', async (_req, res) => {
+      answer(res, z.array(markerSchemeSchema), await all.markerSchemes.list())
+    })
+    .use(noSuchPath)
+  const app = express()
+    .disable('x-powered-by')
+    .use(helmet({ contentSecurityPolicy: contentPolicy, strictTransportSecurity: false }))
+    .use(compression())
+    .use('/api', api)
+  if (webDir && existsSync(webDir)) {
+    app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+    app.use(express.static(webDir, { index: false }))
+    app.get('/{*path}', (_req, res) => res.sendFile(join(webDir, 'index.html'))) // paths of stages are the page's own
+  }
+  return app.use(problemHandler(log))
+}

@@ -1,0 +1,52 @@
+import type { Knex } from 'knex'
+import { circuitSchema, circuitSummarySchema, type CircuitOnShelf, type CircuitSummary } from '@ochote/contracts'
+
+interface CircuitRow {
+  id: string
+  name: string
+  length_m: number
+  closed: number | boolean
+  document: string
+}
+
+const SUMMARY = ['id', 'name', 'length_m', 'closed'] as const
+
+const toSummary = (row: Omit<CircuitRow, 'document'>): CircuitSummary =>
+  circuitSummarySchema.parse({ id: row.id, name: row.name, lengthM: row.length_m, closed: Boolean(row.closed) })
+
+/** Circuits as they are stored. */
+export function circuitRepository(db: Knex) {
+  return {
+    list: async (): Promise<CircuitSummary[]> =>
+      (
+        await db<CircuitRow>('circuits')
+          .select(...SUMMARY)
+          .orderBy('name')
+      ).map(toSummary),
+    summary: async (id: string): Promise<CircuitSummary | undefined> => {
+      const row = await db<CircuitRow>('circuits')
+        .select(...SUMMARY)
+        .where({ id })
+        .first()
+      return row && toSummary(row)
+    },
+    find: async (id: string): Promise<CircuitOnShelf | undefined> => {
+      const row = await db<CircuitRow>('circuits').where({ id }).first()
+      return row && circuitSchema.parse({ id: row.id, name: row.name, document: JSON.parse(row.document) })
+    },
+    /** Stores a circuit; storing the same id again changes nothing. */
+    add: async (summary: CircuitSummary, document: unknown): Promise<void> => {
+      await db('circuits')
+        .insert({
+          id: summary.id,
+          name: summary.name,
+          length_m: summary.lengthM,
+          closed: summary.closed,
+          document: JSON.stringify(document),
+        })
+        .onConflict('id')
+        .ignore()
+    },
+  }
+}
+export type CircuitRepository = ReturnType<typeof circuitRepository>

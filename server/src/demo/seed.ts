@@ -1,0 +1,236 @@
+import { join } from 'node:path'
+import { circuitFromDocument, sampleTrack, solvePlan, type PlanSolution } from '@ochote/core'
+import type { CircuitDocument, Plan, Setup, Stint, TrackEvent, VehicleOnShelf } from '@ochote/contracts'
+import { openDatabase } from '../db/openDatabase'
+import { repositoriesOf, type Repositories } from '../repositories'
+import { coopersYard, peatLane, skerrowBasin } from './circuits'
+import { demoId } from './demoId'
+import { instructors, markerSchemes, students, vehicles } from './school'
+import { simulatedDebrief, simulatedLog, type Tendency } from './simulatedStint'
+
+const circuits: Record<string, CircuitDocument> = { skerrow: skerrowBasin(), yard: coopersYard(), peat: peatLane() }
+const circuitId = (key: string) => demoId(`circuit/${key}`)
+
+const firstSaturday: TrackEvent = {
+  id: demoId('event/first'),
+  name: 'Ambulance drivers, first Saturday',
+  day: '2026-10-03',
+  circuitId: circuitId('skerrow'),
+  weather: 'Dry, light wind',
+}
+const secondSaturday: TrackEvent = {
+  id: demoId('event/second'),
+  name: 'Ambulance drivers, second Saturday',
+  day: '2026-10-17',
+  circuitId: circuitId('skerrow'),
+  weather: 'Wet, drying from eleven',
+}
+
+const dry = { grip: 1, rubberedGrip: 1, airDensity: 1.22, windMps: 2, windFromDeg: 240 }
+const wet = { grip: 0.74, rubberedGrip: 0.82, airDensity: 1.23, windMps: 3, windFromDeg: 250 }
+
+const setup = (lateral: number, brake: number, drive: number, conditions: Setup['conditions']): Setup => ({
+  pace: { lateral, brake, drive },
+  brakingSchool: 'separate',
+  lineSchool: 'late-apex',
+  insideMarginM: 0.5,
+  outsideMarginM: 0.7,
+  conditions,
+})
+
+interface PlanRecipe {
+  event: TrackEvent
+  name: string
+  vehicle: VehicleOnShelf
+  setup: Setup
+  firstSession: boolean
+}
+
+const planOf = ({ event, name, vehicle, setup, firstSession }: PlanRecipe): Plan => ({
+  id: demoId(`plan/${event.day}/${name}`),
+  eventId: event.id,
+  circuitId: event.circuitId,
+  vehicleId: vehicle.id,
+  markerSchemeId: markerSchemes[0]!.id,
+  name,
+  setup,
+  firstSession,
+  coneMoves: [],
+  version: 1,
+})
+
+const hatch = vehicles.hatches[0]
+const plans = {
+  firstHatch: planOf({
+    event: firstSaturday,
+    name: 'Hatch, first session',
+    vehicle: hatch,
+    setup: setup(0.7, 0.65, 0.75, dry),
+    firstSession: true,
+  }),
+  firstEstate: planOf({
+    event: firstSaturday,
+    name: 'Estate, first session',
+    vehicle: vehicles.estate,
+    setup: setup(0.68, 0.65, 0.75, dry),
+    firstSession: true,
+  }),
+  wetHatch: planOf({
+    event: secondSaturday,
+    name: 'Hatch, wet morning',
+    vehicle: hatch,
+    setup: setup(0.74, 0.68, 0.78, wet),
+    firstSession: false,
+  }),
+  wetEstate: planOf({
+    event: secondSaturday,
+    name: 'Estate, wet morning',
+    vehicle: vehicles.estate,
+    setup: setup(0.72, 0.66, 0.78, wet),
+    firstSession: false,
+  }),
+  dryHatch: planOf({
+    event: secondSaturday,
+    name: 'Hatch, drying',
+    vehicle: hatch,
+    setup: setup(0.76, 0.72, 0.8, { ...dry, grip: 0.9 }),
+    firstSession: false,
+  }),
+}
+
+/** How each student drives, in the order of `students`. */
+const tendencies: readonly Tendency[] = [
+  { brakeLaterM: -13, speedShare: 0.97, apexMissM: 0.5, throttleLaterM: 8, exitUnusedM: 0.6, unsteady: 0.8, keeps: 0.35 },
+  { brakeLaterM: 6, speedShare: 0.99, apexMissM: 0.9, throttleLaterM: 4, exitUnusedM: 0.2, unsteady: 1.1, keeps: 0.6 },
+  { brakeLaterM: -6, speedShare: 0.98, apexMissM: 0.4, throttleLaterM: 12, exitUnusedM: 0.9, unsteady: 0.7, keeps: 0.3 },
+  { brakeLaterM: -20, speedShare: 0.95, apexMissM: 1.1, throttleLaterM: 15, exitUnusedM: 1.4, unsteady: 1.2, keeps: 0.5 },
+  { brakeLaterM: -17, speedShare: 0.96, apexMissM: 0.7, throttleLaterM: 14, exitUnusedM: 1.1, unsteady: 0.6, keeps: 0.45 },
+  { brakeLaterM: 3, speedShare: 1, apexMissM: 0.2, throttleLaterM: 2, exitUnusedM: 0.1, unsteady: 0.9, keeps: 0.4 },
+  { brakeLaterM: -8, speedShare: 0.985, apexMissM: 0.6, throttleLaterM: 6, exitUnusedM: 0.5, unsteady: 0.6, keeps: 0.25 },
+  { brakeLaterM: -11, speedShare: 0.97, apexMissM: 1.3, throttleLaterM: 10, exitUnusedM: 1.6, unsteady: 1, keeps: 0.55 },
+]
+
+const sentences = [
+  'You look where you are going now; let the brake follow your eyes.',
+  'Quick enough. Quieter next.',
+  'Ask why as often as you did today.',
+  'Half the words next time: you knew them before I said them.',
+  'Smooth all day. Now trust the board.',
+  'The kart shows. Leave a little room for the car.',
+  'One thing at a time worked; we keep to that.',
+  'Wide van, wide line: use the whole road here, it is yours.',
+]
+
+/** Students whose second stint is already driven when the demonstration opens; the last of them is not debriefed yet. */
+const DRIVEN_ON_SECOND = 3
+
+const startsAt = (slot: number) =>
+  `${String(9 + Math.floor((slot * 25 + 20) / 60)).padStart(2, '0')}:${String((slot * 25 + 20) % 60).padStart(2, '0')}`
+
+function stintOf(event: TrackEvent, index: number, aims: string[], briefed: boolean): Stint {
+  const first = event === firstSaturday
+  const inEstate = index % 4 === 2
+  const plan = first
+    ? inEstate
+      ? plans.firstEstate
+      : plans.firstHatch
+    : inEstate
+      ? plans.wetEstate
+      : index < 5
+        ? plans.wetHatch
+        : plans.dryHatch
+  const hatches = vehicles.hatches
+  return {
+    id: demoId(`stint/${event.day}/${index}`),
+    eventId: event.id,
+    planId: plan.id,
+    studentId: students[index]!.id,
+    instructorId: instructors[index % 2]!.id,
+    vehicleId: inEstate ? vehicles.estate.id : hatches[index % hatches.length]!.id,
+    plannedLaps: 5,
+    startsAt: startsAt(index),
+    aims,
+    briefedAt: briefed ? `${event.day}T08:45:00.000Z` : null,
+  }
+}
+
+function solutionOf(plan: Plan): PlanSolution {
+  const circuit = circuitFromDocument(circuits.skerrow)
+  if (!circuit.ok) throw new Error('the demonstration circuit is refused')
+  const vehicle = allVehicles.find((v) => v.id === plan.vehicleId)!.vehicle
+  const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup, firstSession: plan.firstSession })
+  if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
+  return solved.value
+}
+
+const allVehicles = [...vehicles.hatches, vehicles.estate, vehicles.kart]
+
+async function addShelf(all: Repositories): Promise<void> {
+  for (const [key, document] of Object.entries(circuits)) {
+    const circuit = circuitFromDocument(document)
+    if (!circuit.ok) throw new Error(`${key}: ${JSON.stringify(circuit.problem)}`)
+    const { lengthM, closed } = sampleTrack(circuit.value)
+    await all.circuits.add({ id: circuitId(key), name: circuit.value.name, lengthM, closed }, document)
+  }
+  for (const vehicle of allVehicles) await all.vehicles.add(vehicle)
+  for (const person of [...students, ...instructors]) await all.people.add(person)
+  for (const scheme of markerSchemes) await all.markerSchemes.add(scheme)
+}
+
+async function driveStint(
+  all: Repositories,
+  event: TrackEvent,
+  stint: Stint,
+  index: number,
+  options: { improved: number; debriefed: boolean },
+): Promise<string[]> {
+  const plan = Object.values(plans).find((p) => p.id === stint.planId)!
+  const solution = solutionOf(plan)
+  const usual = tendencies[index]!
+  const tendency: Tendency = {
+    ...usual,
+    brakeLaterM: usual.brakeLaterM * options.improved,
+    speedShare: 1 - (1 - usual.speedShare) * options.improved,
+    apexMissM: usual.apexMissM * options.improved,
+    throttleLaterM: usual.throttleLaterM * options.improved,
+    exitUnusedM: usual.exitUnusedM * options.improved,
+  }
+  const vehicle = allVehicles.find((v) => v.id === stint.vehicleId)!.vehicle
+  const log = simulatedLog({
+    stint,
+    day: event.day,
+    plan: solution,
+    vehicle,
+    setup: plan.setup,
+    tendency,
+    seed: 1000 + index + (event === firstSaturday ? 0 : 100),
+  })
+  await all.stints.add(stint)
+  await all.stints.addEntries(log, `${event.day}T18:00:00.000Z`)
+  const debrief = simulatedDebrief(log, stint.id, solution, sentences[index]!)
+  if (options.debriefed) await all.stints.saveDebrief(debrief)
+  return debrief.workOn.map((w) => `Corner ${w.corner}: ${w.advice}`.slice(0, 160))
+}
+
+/** Makes the demonstration of `domain.md` where the database holds no day yet. */
+export async function seed(all: Repositories): Promise<boolean> {
+  if ((await all.events.list()).length > 0) return false
+  await addShelf(all)
+  await all.events.add(firstSaturday)
+  await all.events.add(secondSaturday)
+  for (const plan of Object.values(plans)) await all.plans.add(plan)
+  for (let i = 0; i < students.length; i++) {
+    const next = await driveStint(all, firstSaturday, stintOf(firstSaturday, i, [], true), i, { improved: 1, debriefed: true })
+    const second = stintOf(secondSaturday, i, next, i <= DRIVEN_ON_SECOND)
+    if (i < DRIVEN_ON_SECOND) await driveStint(all, secondSaturday, second, i, { improved: 0.6, debriefed: i < DRIVEN_ON_SECOND - 1 })
+    else await all.stints.add(second)
+  }
+  return true
+}
+
+if (process.argv[1] === import.meta.filename) {
+  const db = await openDatabase(join(process.env.OCHOTE_DATA ?? 'data', 'ochote.sqlite'))
+  const made = await seed(repositoriesOf(db))
+  await db.destroy()
+  process.stdout.write(made ? 'Made the demonstration data.\n' : 'The data folder already holds a day; nothing was changed.\n')
+}

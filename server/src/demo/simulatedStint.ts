@@ -1,0 +1,185 @@
+import { bestLap, correctionsOf, markFinder, praiseName, stintRecord, THINGS_TO_WORK_ON, workOnFrom, type PlanSolution } from '@ochote/core'
+import { driveLap, normalFrom, observe, randomFrom, type CornerErrors, type Observed } from '@ochote/core/simulator'
+import type { Debrief, LogEntry, Setup, Stint, Vehicle } from '@ochote/contracts'
+import { demoId } from './demoId'
+
+/** How a made-up student drives: each a tendency the simulated driver has at every corner. */
+export interface Tendency {
+  /** m, negative brakes early */
+  brakeLaterM: number
+  speedShare: number
+  apexMissM: number
+  throttleLaterM: number
+  exitUnusedM: number
+  /** spread of all of these, 0 is a machine */
+  unsteady: number
+  /** share of an error left on the lap after it was corrected */
+  keeps: number
+}
+
+interface Drive {
+  stint: Stint
+  day: string
+  plan: PlanSolution
+  vehicle: Vehicle
+  setup: Setup
+  tendency: Tendency
+  seed: number
+}
+
+/** An instructor calls what costs; notes are let go by more often. */
+const CALLED_SHARE = { 1: 0.3, 2: 0.75, 3: 1 } as const
+const MOST_CALLED_A_LAP = 4
+const SEEN_AFTER_S = 2.5
+
+function firstErrors({ plan, tendency }: Drive, normal: () => number): CornerErrors[] {
+  const { unsteady } = tendency
+  return plan.corners.map(() => ({
+    brakeLaterM: tendency.brakeLaterM + 9 * unsteady * normal(),
+    speedShare: Math.min(1.01, tendency.speedShare + 0.03 * unsteady * normal()),
+    apexMissM: Math.max(0, tendency.apexMissM + 0.6 * unsteady * normal()),
+    throttleLaterM: Math.max(0, tendency.throttleLaterM + 8 * unsteady * normal()),
+    exitUnusedM: Math.max(0, tendency.exitUnusedM + 0.9 * unsteady * normal()),
+  }))
+}
+
+/** This lap's errors: the corner's own, a little different every time. */
+function wobble(errors: CornerErrors[], unsteady: number, normal: () => number): CornerErrors[] {
+  return errors.map((e) => ({
+    brakeLaterM: e.brakeLaterM + 2.5 * unsteady * normal(),
+    speedShare: e.speedShare + 0.008 * unsteady * normal(),
+    apexMissM: Math.max(0, e.apexMissM + 0.15 * unsteady * normal()),
+    throttleLaterM: Math.max(0, e.throttleLaterM + 2 * unsteady * normal()),
+    exitUnusedM: Math.max(0, e.exitUnusedM + 0.25 * unsteady * normal()),
+  }))
+}
+
+/** What a correction leaves of an error. */
+function corrected(e: CornerErrors, code: string, keeps: number): CornerErrors {
+  switch (code) {
+    case 'be':
+    case 'bl':
+      return { ...e, brakeLaterM: e.brakeLaterM * keeps }
+    case 'bh':
+      return { ...e, speedShare: 1 - (1 - e.speedShare) * keeps }
+    case 'am':
+      return { ...e, apexMissM: e.apexMissM * keeps }
+    case 'pl':
+      return { ...e, throttleLaterM: e.throttleLaterM * keeps }
+    case 'xn':
+      return { ...e, exitUnusedM: e.exitUnusedM * keeps }
+    default:
+      return e
+  }
+}
+
+/** A log kept from the seat by someone who sees what the simulated driver does, calls the worst, and follows it up. */
+class Seat {
+  readonly entries: LogEntry[] = []
+  private readonly called = new Map<string, { id: string; size: number }>()
+  private readonly drive: Drive
+  private readonly random: () => number
+
+  constructor(drive: Drive, random: () => number) {
+    this.drive = drive
+    this.random = random
+  }
+
+  private common(atMs: number) {
+    const { stint } = this.drive
+    return {
+      id: demoId(`${stint.id}/${this.entries.length}`),
+      stintId: stint.id,
+      deviceId: 'demo-tablet',
+      deviceTime: new Date(atMs).toISOString(),
+    }
+  }
+
+  line(atMs: number): void {
+    this.entries.push({ ...this.common(atMs), kind: 'line' })
+  }
+
+  in(atMs: number): void {
+    this.entries.push({ ...this.common(atMs), kind: 'in' })
+  }
+
+  /** Logs one lap and says which corrections were called. */
+  lap(lap: number, seen: readonly Observed[], passedAtMs: (corner: string) => number): Observed[] {
+    const spoken: Observed[] = []
+    for (const corner of this.drive.plan.corners.map((c) => c.number)) {
+      const at = passedAtMs(corner) + SEEN_AFTER_S * 1000
+      const here = seen.filter((o) => o.corner === corner)
+      for (const [key, before] of this.called) {
+        const [place, code] = key.split('/')
+        if (place !== corner) continue
+        const now = here.find((o) => o.code === code)
+        if ((!now || now.size < before.size * 0.6) && this.random() < 0.5)
+          this.entries.push({ ...this.common(at), kind: 'better', lap, corner, about: before.id })
+      }
+      const worst = here.sort((a, b) => b.severity - a.severity)[0]
+      if (worst && spoken.length < MOST_CALLED_A_LAP && this.random() < CALLED_SHARE[worst.severity]) {
+        const entry = { ...this.common(at + 600), kind: 'fault' as const, lap, corner, code: worst.code, severity: worst.severity }
+        this.entries.push(entry)
+        this.called.set(`${corner}/${worst.code}`, { id: entry.id, size: worst.size })
+        spoken.push(worst)
+      } else if (here.length === 0 && this.random() < 0.12) {
+        const code = ['mark', 'smooth', 'eyes', 'patient'][Math.floor(this.random() * 4)]!
+        this.entries.push({ ...this.common(at + 600), kind: 'praise', lap, corner, code })
+      }
+    }
+    return spoken
+  }
+}
+
+/** The log of a stint driven by the simulated driver. */
+export function simulatedLog(drive: Drive): LogEntry[] {
+  const { plan, vehicle, setup, stint, day, tendency } = drive
+  const random = randomFrom(drive.seed)
+  const normal = () => normalFrom(random)
+  const seat = new Seat(drive, random)
+  let errors = firstErrors(drive, normal)
+  let atMs = Date.parse(`${day}T${stint.startsAt}:00.000Z`) + 90_000
+  seat.line(atMs)
+  for (let lap = 1; lap <= stint.plannedLaps; lap++) {
+    const driven = driveLap({
+      plan,
+      vehicle,
+      setup,
+      errors: wobble(errors, tendency.unsteady, normal),
+      commitment: Math.min(0.97, 0.82 + 0.04 * lap),
+    })
+    const startMs = atMs
+    const passedAtMs = (corner: string) => {
+      const station = plan.corners.find((c) => c.number === corner)!.endM
+      const sample = Math.min(plan.track.count - 1, Math.round(station / plan.track.stepM))
+      return startMs + driven.trace.timeS[sample]! * 1000
+    }
+    for (const { corner, code } of seat.lap(lap, observe(plan, driven), passedAtMs)) {
+      const at = plan.corners.findIndex((c) => c.number === corner)
+      errors = errors.map((e, i) => (i === at ? corrected(e, code, tendency.keeps + 0.25 * random()) : e))
+    }
+    atMs += Math.round(driven.trace.lapTimeS * 1000)
+    seat.line(atMs)
+  }
+  seat.in(atMs + Math.round(plan.trace.lapTimeS * 1300))
+  return seat.entries
+}
+
+/** A debrief of a simulated stint as the program suggests it, with the instructor's sentence. */
+export function simulatedDebrief(log: readonly LogEntry[], stintId: string, plan: PlanSolution, sentence: string): Debrief {
+  const record = stintRecord(log)
+  const markOf = markFinder(plan.cones)
+  const best = bestLap(record)
+  const good = [
+    ...record.praises.slice(0, 2).map((p) => `Corner ${p.corner}, lap ${p.lap}: ${praiseName(p.code)}`),
+    ...correctionsOf(record)
+      .filter((c) => c.outcome === 'fixed')
+      .slice(0, 1)
+      .map((c) => `Corner ${c.corner} put right after lap ${c.laps[0]}`),
+    ...(best && best.number === record.laps.length ? ['The last lap was the best one'] : []),
+  ]
+  const workOn = workOnFrom(correctionsOf(record), markOf)
+    .slice(0, THINGS_TO_WORK_ON)
+    .map(({ corner, code, advice, reason }) => ({ corner, code, advice, reason }))
+  return { stintId, good, workOn, sentence }
+}

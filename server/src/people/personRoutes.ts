@@ -1,0 +1,32 @@
+import { Router } from 'express'
+import { z } from 'zod'
+import { personSchema, studentFileSchema } from '@ochote/contracts'
+import { circuitOfDay } from '../days/dayRoutes'
+import { answer } from '../http/answer'
+import { notFound } from '../http/appError'
+import { parseInput } from '../http/parseInput'
+import type { Repositories } from '../repositories'
+
+const params = z.object({ personId: z.uuid() })
+
+export function personRoutes(all: Repositories): Router {
+  return Router()
+    .get('/', async (_req, res) => {
+      answer(res, z.array(personSchema), await all.people.list())
+    })
+    .get('/:personId/stints', async (req, res) => {
+      const { personId } = parseInput(params, req.params)
+      const person = await all.people.find(personId)
+      if (!person) throw notFound(`Person ${personId}`)
+      const stints = await all.stints.filesForStudent(personId)
+      const events = (await all.events.list()).filter((event) => stints.some((s) => s.stint.eventId === event.id))
+      const days = await Promise.all(
+        events.map(async (event) => ({
+          event,
+          circuit: await circuitOfDay(all, event),
+          stints: stints.filter((s) => s.stint.eventId === event.id),
+        })),
+      )
+      answer(res, studentFileSchema, { person, days })
+    })
+}
