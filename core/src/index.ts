@@ -7,7 +7,7 @@ export { localFrame, toLocal, toLonLat, type LocalFrame } from './geometry/local
 export { placeAt, sampleAtStation, sampleTrack, signedApart, stationsApart, valueAt, wrapStation, type Track } from './geometry/track'
 export { nearestOnTrack } from './geometry/nearest'
 export { cornersOf, isWithin, turnSign, type Corner } from './geometry/corners'
-export { hazardsOf, runOffAt, runOffsOf, type PlacedHazard, type RunOff } from './geometry/stretches'
+export { hazardsOf, kerbsOf, runOffAt, runOffsOf, type Kerb, type PlacedHazard, type RunOff } from './geometry/stretches'
 export { pathOf, type OffsetLine, type Path } from './line/path'
 export { pointAt, pointNames, type CornerPoint, type CornerPoints, type DrivenLine, type PointName } from './corners/cornerPoints'
 export { speedAlong, type SpeedTrace } from './speed/speedAlong'

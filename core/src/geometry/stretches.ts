@@ -57,3 +57,26 @@ export function hazardsOf(track: Track): PlacedHazard[] {
     })
     .sort((a, b) => a.stationM - b.stationM)
 }
+
+/** A kerb along one edge. */
+export interface Kerb {
+  readonly side: 'left' | 'right'
+  readonly startM: number
+  readonly endM: number
+}
+
+/** A kerb's start and end landmarks belong together when they are no further apart than this. */
+const LONGEST_KERB_M = 150
+
+/** The kerbs that a circuit's landmarks begin and end. */
+export function kerbsOf(track: Track): Kerb[] {
+  const ends = featuresOf(track.circuit, 'landmark').map((f) => ({ kind: f.properties.kind, ...along(track, f.geometry.coordinates) }))
+  return ends
+    .filter((l) => l.kind === 'kerb-start')
+    .flatMap((start): Kerb[] => {
+      const matches = (l: (typeof ends)[number]) =>
+        l.kind === 'kerb-end' && l.offsetM > 0 === start.offsetM > 0 && stationsApart(track, start.stationM, l.stationM) < LONGEST_KERB_M
+      const end = ends.find(matches)
+      return end ? [{ side: start.offsetM > 0 ? 'left' : 'right', startM: start.stationM, endM: end.stationM }] : []
+    })
+}

@@ -1,4 +1,4 @@
-import { cornerPointsOf, type CornerPoint, type DrivenLine } from '../corners/cornerPoints'
+import { cornerPointsOf, pointAt, type CornerPoint, type DrivenLine } from '../corners/cornerPoints'
 import type { Severity } from '../faults/catalogue'
 import { signedApart } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
@@ -15,8 +15,8 @@ export interface Observed {
 /** Sizes from which a fault is noted, from which it costs, and from which it is unsafe. */
 const THRESHOLDS: Record<string, readonly [number, number, number]> = {
   be: [8, 18, Infinity],
-  bl: [7, 12, 18],
-  bh: [4, 9, Infinity],
+  bl: [7, 14, 24],
+  bh: [5, 10, Infinity],
   am: [0.7, 1.5, Infinity],
   pl: [10, 22, Infinity],
   xn: [1, 2.2, Infinity],
@@ -30,6 +30,8 @@ function severityOf(code: string, size: number): Severity | null {
 }
 
 const KMH_PER_MPS = 3.6
+/** Arriving faster than planned by more than this is arriving too fast. */
+const FASTER_MPS = 0.3
 
 /** What a driven lap shows against the plan, corner by corner, in the order of the lap. */
 export function observe(plan: PlanSolution, driven: DrivenLine): Observed[] {
@@ -39,10 +41,12 @@ export function observe(plan: PlanSolution, driven: DrivenLine): Observed[] {
     const own = points[c]!
     const later = (a: CornerPoint | null, b: CornerPoint | null) => (a && b ? signedApart(plan.track, a.stationM, b.stationM) : 0)
     const away = corner.direction === 'left' ? -1 : 1
+    // late is only late for someone who arrives too fast; a slower approach needs less braking
+    const tooFast = planned.turnIn ? pointAt(driven, planned.turnIn.stationM).speedMps - planned.turnIn.speedMps : 0
     const braking = later(planned.brakeStart, own.brakeStart)
     const sizes: [string, number][] = [
-      ['be', -braking],
-      ['bl', braking],
+      ['be', tooFast <= FASTER_MPS ? -braking : 0],
+      ['bl', tooFast > FASTER_MPS ? braking : 0],
       ['bh', planned.minSpeed && own.minSpeed ? (planned.minSpeed.speedMps - own.minSpeed.speedMps) * KMH_PER_MPS : 0],
       ['am', planned.apex && own.apex ? away * (own.apex.offsetM - planned.apex.offsetM) : 0],
       ['pl', later(planned.throttleOn, own.throttleOn)],

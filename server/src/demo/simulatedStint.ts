@@ -116,7 +116,8 @@ class Seat {
         if ((!now || now.size < before.size * 0.6) && this.random() < 0.5)
           this.entries.push({ ...this.common(at), kind: 'better', lap, corner, about: before.id })
       }
-      const worst = here.sort((a, b) => b.severity - a.severity)[0]
+      // the earliest link of the chain is what is called, unless something later is unsafe
+      const worst = here.find((o) => o.severity === 3) ?? here[0]
       if (worst && spoken.length < MOST_CALLED_A_LAP && this.random() < CALLED_SHARE[worst.severity]) {
         const entry = { ...this.common(at + 600), kind: 'fault' as const, lap, corner, code: worst.code, severity: worst.severity }
         this.entries.push(entry)

@@ -1,0 +1,60 @@
+import {
+  circuitSchema,
+  circuitSummarySchema,
+  dayFileSchema,
+  eventSchema,
+  markerSchemeSchema,
+  personSchema,
+  stintFileSchema,
+  studentFileSchema,
+  vehicleOnShelfSchema,
+} from '@ochote/contracts'
+import { queryOptions } from '@tanstack/react-query'
+import { z } from 'zod'
+import { request } from './request'
+
+/** Everything read from the server, key and function in one place. */
+export const daysQuery = queryOptions({
+  queryKey: ['days'],
+  queryFn: ({ signal }) => request(z.array(eventSchema), '/api/days', { signal }),
+})
+
+export const dayQuery = (eventId: string) =>
+  queryOptions({ queryKey: ['days', eventId], queryFn: ({ signal }) => request(dayFileSchema, `/api/days/${eventId}`, { signal }) })
+
+export const circuitsQuery = queryOptions({
+  queryKey: ['circuits'],
+  queryFn: ({ signal }) => request(z.array(circuitSummarySchema), '/api/circuits', { signal }),
+})
+
+/** A stored circuit never changes, so it is fetched once. */
+export const circuitQuery = (circuitId: string) =>
+  queryOptions({
+    queryKey: ['circuits', circuitId],
+    queryFn: ({ signal }) => request(circuitSchema, `/api/circuits/${circuitId}`, { signal }),
+    staleTime: Infinity,
+  })
+
+export const vehiclesQuery = queryOptions({
+  queryKey: ['vehicles'],
+  queryFn: ({ signal }) => request(z.array(vehicleOnShelfSchema), '/api/vehicles', { signal }),
+})
+
+export const peopleQuery = queryOptions({
+  queryKey: ['people'],
+  queryFn: ({ signal }) => request(z.array(personSchema), '/api/people', { signal }),
+})
+
+export const markerSchemesQuery = queryOptions({
+  queryKey: ['marker-schemes'],
+  queryFn: ({ signal }) => request(z.array(markerSchemeSchema), '/api/marker-schemes', { signal }),
+})
+
+export const stintQuery = (stintId: string) =>
+  queryOptions({ queryKey: ['stints', stintId], queryFn: ({ signal }) => request(stintFileSchema, `/api/stints/${stintId}`, { signal }) })
+
+export const studentQuery = (personId: string) =>
+  queryOptions({
+    queryKey: ['students', personId],
+    queryFn: ({ signal }) => request(studentFileSchema, `/api/people/${personId}/stints`, { signal }),
+  })

@@ -1,0 +1,15 @@
+import { QueryClient } from '@tanstack/react-query'
+import { ProblemError } from './request'
+
+const MOST_TRIES = 2
+
+/** Only what may pass by itself is tried again; a change never is. */
+const mayPass = (error: Error) =>
+  error instanceof ProblemError && (error.problem.code === 'unexpected' || error.problem.code === 'unreachable')
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { retry: (failures, error) => failures < MOST_TRIES && mayPass(error), staleTime: 5_000 },
+    mutations: { retry: false },
+  },
+})

@@ -1,0 +1,47 @@
+import { problemSchema, type Problem } from '@ochote/contracts'
+import type { z } from 'zod'
+
+/** A problem that the server told, or that no server answered. */
+export class ProblemError extends Error {
+  readonly problem: Problem
+
+  constructor(problem: Problem) {
+    super(problem.detail)
+    this.problem = problem
+  }
+}
+
+interface RequestOptions {
+  method?: 'GET' | 'POST' | 'PUT'
+  body?: unknown
+  signal?: AbortSignal
+}
+
+const unreachable = (): ProblemError =>
+  new ProblemError({
+    code: 'unreachable',
+    type: 'about:blank',
+    title: 'No answer',
+    status: 0,
+    detail: 'Ochote’s server did not answer. Nothing on this page is lost; try again when it runs.',
+  })
+
+/** The only place that fetches: sends JSON, checks what comes back, throws ProblemError. */
+export async function request<S extends z.ZodType>(
+  schema: S,
+  path: string,
+  { method = 'GET', body, signal }: RequestOptions = {},
+): Promise<z.infer<S>> {
+  const response = await fetch(path, {
+    method,
+    ...(signal ? { signal } : {}),
+    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+  }).catch((error: unknown) => {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error
+    throw unreachable()
+  })
+  const payload: unknown = await response.json().catch(() => null)
+  if (response.ok) return schema.parse(payload)
+  const problem = problemSchema.safeParse(payload)
+  throw problem.success ? new ProblemError(problem.data) : unreachable()
+}

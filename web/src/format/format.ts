@@ -1,0 +1,41 @@
+import dayjs from 'dayjs'
+
+const KMH_PER_MPS = 3.6
+
+/** 1:42.36 */
+export function lapTime(seconds: number): string {
+  const hundredths = Math.round(seconds * 100)
+  const minutes = Math.floor(hundredths / 6000)
+  const rest = ((hundredths % 6000) / 100).toFixed(2).padStart(5, '0')
+  return `${minutes}:${rest}`
+}
+
+/** A running clock shows tenths: hundredths cannot be read while they move. */
+export function runningTime(seconds: number): string {
+  const tenths = Math.floor(seconds * 10)
+  return `${Math.floor(tenths / 600)}:${((tenths % 600) / 10).toFixed(1).padStart(4, '0')}`
+}
+
+/** 104 km/h */
+export const speed = (mps: number): string => `${kmh(mps)} km/h`
+export const kmh = (mps: number): number => Math.round(mps * KMH_PER_MPS)
+
+export const metres = (m: number): string => `${Math.round(m)} m`
+export const kilometres = (m: number): string => `${(m / 1000).toFixed(2)} km`
+
+/** "0.31 s slower", "0.20 s quicker" */
+export function difference(seconds: number): string {
+  if (Math.abs(seconds) < 0.005) return 'the same time'
+  return `${Math.abs(seconds).toFixed(2)} s ${seconds > 0 ? 'slower' : 'quicker'}`
+}
+
+/** Saturday 17 October 2026 */
+export const longDay = (day: string): string => dayjs(day).format('dddd D MMMM YYYY')
+/** 17 Oct */
+export const shortDay = (day: string): string => dayjs(day).format('D MMM')
+
+/** 14:02 */
+export const clock = (iso: string): string => dayjs(iso).format('HH:mm')
+
+/** "1 lap", "3 laps" */
+export const count = (n: number, noun: string): string => `${n} ${noun}${n === 1 ? '' : 's'}`

@@ -1,0 +1,24 @@
+import '@fontsource-variable/atkinson-hyperlegible-next'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { SnackbarProvider } from 'notistack'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { RouterProvider } from 'react-router'
+import { queryClient } from './api/queryClient'
+import { router } from './routes'
+import { ThemeChoice } from './theme/ThemeChoice'
+
+const root = document.getElementById('root')
+if (!root) throw new Error('index.html has no #root')
+
+createRoot(root).render(
+  <StrictMode>
+    <ThemeChoice>
+      <QueryClientProvider client={queryClient}>
+        <SnackbarProvider maxSnack={3}>
+          <RouterProvider router={router} />
+        </SnackbarProvider>
+      </QueryClientProvider>
+    </ThemeChoice>
+  </StrictMode>,
+)

@@ -1,0 +1,205 @@
+import { Redo, Undo } from '@mui/icons-material'
+import { Box, IconButton, LinearProgress, MenuItem, Stack, TextField, Tooltip, Typography } from '@mui/material'
+import { styled } from '@mui/material/styles'
+import { useMemo, useState } from 'react'
+import type { ConeMove, DayFile, Duty, Plan } from '@ochote/contracts'
+import { coneOffset, placedCones, wrapStation, type PlanSolution } from '@ochote/core'
+import { Caution } from '../caution/Caution'
+import { DutyLegend } from '../marks/DutyLegend'
+import { PlanView } from '../planView/PlanView'
+import { Loaded } from '../problem/Loaded'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { CursorReadout } from '../ribbon/CursorReadout'
+import { Ribbon, type ConePlace } from '../ribbon/Ribbon'
+import { useCornerChoice } from '../ribbon/useCornerChoice'
+import { useSolution } from '../workers/useSolution'
+import { ConeList } from './ConeList'
+import { ConflictDialog } from './ConflictDialog'
+import { PlanSettings } from './PlanSettings'
+import { PlanSummary } from './PlanSummary'
+import { usePlanDraft, type PlanDraftState } from './usePlanDraft'
+import { useUndoKeys } from './useUndoKeys'
+
+const Layout = styled('div')(({ theme }) => ({
+  flex: 1,
+  display: 'grid',
+  gridTemplateColumns: 'minmax(0, 1fr) 340px',
+  gridTemplateRows: 'auto minmax(240px, 1fr)',
+  minHeight: 0,
+  [theme.breakpoints.down('md')]: { gridTemplateColumns: 'minmax(0, 1fr)', gridTemplateRows: 'auto' },
+}))
+
+const Side = styled('aside')(({ theme }) => ({
+  gridRow: '1 / span 2',
+  gridColumn: 2,
+  borderLeft: `1px solid ${theme.palette.divider}`,
+  padding: theme.spacing(1.5, 2),
+  overflowY: 'auto',
+  maxHeight: 'calc(100dvh - 330px)',
+  [theme.breakpoints.down('md')]: { gridRow: 'auto', gridColumn: 1, borderLeft: 0, maxHeight: 'none' },
+}))
+
+interface PlanEditorProps {
+  day: DayFile
+  plan: Plan
+  onOpen: (planId: string) => void
+}
+
+/** A plan on the circuit and on the ribbon, with what it is made for beside it. */
+export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
+  const state = usePlanDraft(plan)
+  const { draft, change, undo, redo } = state
+  useUndoKeys(undo, redo)
+  const vehicle = day.vehicles.find((v) => v.id === draft.vehicleId)?.vehicle
+  const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)
+  if (!vehicle || !scheme) throw new Error('the plan names a vehicle or a marker scheme that is not on the shelf')
+  const solution = useSolution({ circuitId: plan.circuitId, vehicle, setup: draft.setup, firstSession: draft.firstSession })
+  return (
+    <Box sx={{ flex: 1, display: 'flex', flexDirection: 'column', minHeight: 0 }}>
+      <ConflictDialog version={state.conflict} onKeepMine={state.keepMine} onTakeTheirs={state.takeTheirs} />
+      <Stack direction="row" sx={{ px: 2, py: 1, gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Typography variant="h1" sx={{ fontSize: '1.3rem' }}>
+          Plan
+        </Typography>
+        <TextField
+          select
+          size="small"
+          label="Plan"
+          hiddenLabel
+          value={plan.id}
+          onChange={(e) => onOpen(e.target.value)}
+          slotProps={{ select: { 'aria-label': 'Which plan' } }}
+          sx={{ minWidth: 220 }}
+        >
+          {day.plans.map((p) => (
+            <MenuItem key={p.id} value={p.id}>
+              {p.name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <SaveState state={state} />
+        <Box sx={{ flex: 1 }} />
+        {solution.data && <PlanSummaryOf data={solution.data} draft={draft} scheme={scheme} />}
+      </Stack>
+      <Box sx={{ height: 3 }}>
+        {solution.isFetching && <LinearProgress aria-label="Computing line, speeds and marks" sx={{ height: 3 }} />}
+      </Box>
+      {state.error !== null && <ProblemNotice error={state.error} onRetry={state.retry} />}
+      {solution.error && solution.data && <ProblemNotice error={solution.error} />}
+      <Loaded query={solution}>{(data) => <Drawn day={day} data={data} state={state} onChange={change} />}</Loaded>
+    </Box>
+  )
+}
+
+function PlanSummaryOf({
+  data,
+  draft,
+  scheme,
+}: {
+  data: PlanSolution
+  draft: PlanDraftState['draft']
+  scheme: DayFile['markerSchemes'][number]
+}) {
+  const cones = useMemo(() => placedCones(data.track, data.cones, draft.coneMoves), [data, draft.coneMoves])
+  return <PlanSummary solution={data} cones={cones} scheme={scheme} />
+}
+
+function SaveState({ state }: { state: PlanDraftState }) {
+  const words = { saved: `Saved, version ${state.version}`, saving: 'Saving…', failed: 'Not saved' }[state.saving]
+  return (
+    <Stack direction="row" sx={{ alignItems: 'center' }}>
+      <Tooltip title="Undo (Ctrl+Z)">
+        <span>
+          <IconButton aria-label="Undo" disabled={!state.canUndo} onClick={state.undo}>
+            <Undo />
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Tooltip title="Redo (Ctrl+Shift+Z)">
+        <span>
+          <IconButton aria-label="Redo" disabled={!state.canRedo} onClick={state.redo}>
+            <Redo />
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Typography variant="body2" role="status" color={state.saving === 'failed' ? 'error' : 'text.secondary'}>
+        {words}
+      </Typography>
+    </Stack>
+  )
+}
+
+interface DrawnProps {
+  day: DayFile
+  data: PlanSolution
+  state: PlanDraftState
+  onChange: PlanDraftState['change']
+}
+
+function Drawn({ day, data, state, onChange }: DrawnProps) {
+  const { draft } = state
+  const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)!
+  const [corner, chooseCorner] = useCornerChoice(data)
+  const [selected, select] = useState<string | null>(null)
+  const [dragged, setDragged] = useState<ConeMove | null>(null)
+  const moves = useMemo(() => (dragged ? withMove(draft.coneMoves, dragged) : draft.coneMoves), [draft.coneMoves, dragged])
+  const cones = useMemo(() => placedCones(data.track, data.cones, moves), [data, moves])
+  const duties = useMemo(() => [...new Set(cones.map((c): Duty => c.duty))], [cones])
+  const commit = (coneMoves: ConeMove[]) => onChange({ ...draft, coneMoves })
+  const drag = (coneId: string, { stationM, offsetM }: ConePlace, done: boolean) => {
+    const move = { coneId, stationM, offsetM }
+    setDragged(done ? null : move)
+    // a press that moved nothing is a choice, not a move
+    if (done && dragged?.coneId === coneId) commit(withMove(draft.coneMoves, move))
+  }
+  const nudge = (coneId: string, alongM: number) => {
+    const cone = cones.find((c) => c.id === coneId)
+    if (!cone) return
+    const stationM = wrapStation(data.track, cone.stationM + alongM)
+    const edge = Math.abs(cone.offsetM - coneOffset(data.track, cone.side, cone.stationM)) < 0.05
+    commit(withMove(draft.coneMoves, { coneId, stationM, offsetM: edge ? coneOffset(data.track, cone.side, stationM) : cone.offsetM }))
+  }
+  const drawing = {
+    solution: data,
+    cones,
+    scheme,
+    corner,
+    onCorner: chooseCorner,
+    selectedCone: selected,
+    onCone: select,
+    onConeDrag: drag,
+  }
+  return (
+    <>
+      <Layout>
+        <Box sx={{ gridColumn: 1, gridRow: '1 / span 2', minHeight: 0, display: 'flex' }}>
+          <PlanView {...drawing} />
+        </Box>
+        <Side aria-label="What the plan is made for">
+          <PlanSettings day={day} draft={draft} onChange={onChange} />
+          <Typography variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
+            {corner ? `Marks of corner ${corner}` : 'Marks in the order of the lap'}
+          </Typography>
+          <ConeList
+            cones={corner ? cones.filter((c) => c.cornerNumber === corner) : cones}
+            scheme={scheme}
+            selected={selected}
+            onSelect={select}
+            onNudge={nudge}
+            onPutBack={(id) => commit(draft.coneMoves.filter((m) => m.coneId !== id))}
+          />
+        </Side>
+      </Layout>
+      <Box component="section" aria-label="The ribbon" sx={{ borderTop: 1, borderColor: 'divider', px: 2, pt: 0.75, pb: 1 }}>
+        <Stack direction="row" sx={{ justifyContent: 'space-between', flexWrap: 'wrap', columnGap: 3 }}>
+          <CursorReadout solution={data} />
+          <DutyLegend duties={duties} scheme={scheme} />
+        </Stack>
+        <Ribbon {...drawing} />
+        <Caution />
+      </Box>
+    </>
+  )
+}
+
+const withMove = (moves: readonly ConeMove[], move: ConeMove): ConeMove[] => [...moves.filter((m) => m.coneId !== move.coneId), move]

@@ -1,0 +1,35 @@
+import { useQuery } from '@tanstack/react-query'
+import { useNavigate, useParams } from 'react-router'
+import { dayQuery } from '../api/queries'
+import { Loaded } from '../problem/Loaded'
+import { TrackCursorProvider } from '../ribbon/trackCursor'
+import { EmptyState } from '../shell/EmptyState'
+import { Page } from '../shell/Page'
+import { stagePath } from '../shell/stages'
+import { PlanEditor } from './PlanEditor'
+
+/** The Plan stage: the plan in the address, else the day's first. */
+export function PlanPage() {
+  const { eventId = '', planId } = useParams()
+  const navigate = useNavigate()
+  const day = useQuery(dayQuery(eventId))
+  return (
+    <Loaded query={day}>
+      {(file) => {
+        const plan = planId ? file.plans.find((p) => p.id === planId) : file.plans[0]
+        if (!plan) {
+          return (
+            <Page title="Plan">
+              <EmptyState title={planId ? 'This plan is not part of the day' : 'This day has no plan yet'} />
+            </Page>
+          )
+        }
+        return (
+          <TrackCursorProvider>
+            <PlanEditor key={plan.id} day={file} plan={plan} onOpen={(id) => void navigate(stagePath(eventId, 'plan', id))} />
+          </TrackCursorProvider>
+        )
+      }}
+    </Loaded>
+  )
+}

@@ -1,0 +1,178 @@
+import { FormControlLabel, MenuItem, Slider, Stack, Switch, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material'
+import { useState } from 'react'
+import type { BrakingSchool, DayFile, PlanDraft, Setup } from '@ochote/contracts'
+
+interface PlanSettingsProps {
+  day: DayFile
+  draft: PlanDraft
+  onChange: (draft: PlanDraft) => void
+}
+
+const schools: Record<BrakingSchool, { name: string; told: string }> = {
+  separate: { name: 'Separate', told: 'Brake in a straight line, finish, off the brake, then turn.' },
+  blend: { name: 'Blend', told: 'The more the wheel is turned, the less the brake.' },
+  trail: { name: 'Trail', told: 'Keep a light brake down to the apex.' },
+}
+
+const weathers = {
+  dry: { name: 'Dry', grip: 1, rubberedGrip: 1 },
+  wet: { name: 'Wet', grip: 0.74, rubberedGrip: 0.82 },
+} as const
+type Weather = keyof typeof weathers
+
+const paces = [
+  { key: 'lateral', name: 'Cornering' },
+  { key: 'brake', name: 'Braking' },
+  { key: 'drive', name: 'Power' },
+] as const
+
+/** What the plan is made for: vehicle, pace, school, weather, markers. */
+export function PlanSettings({ day, draft, onChange }: PlanSettingsProps) {
+  const { setup } = draft
+  const setSetup = (change: Partial<Setup>) => onChange({ ...draft, setup: { ...setup, ...change } })
+  const { conditions } = setup
+  const weather = (Object.keys(weathers) as Weather[]).find(
+    (w) => weathers[w].grip === conditions.grip && weathers[w].rubberedGrip === conditions.rubberedGrip,
+  )
+  return (
+    <Stack sx={{ gap: 2 }}>
+      <TextField
+        select
+        size="small"
+        label="Vehicle"
+        value={draft.vehicleId}
+        onChange={(e) => onChange({ ...draft, vehicleId: e.target.value })}
+      >
+        {day.vehicles.map((v) => (
+          <MenuItem key={v.id} value={v.id}>
+            {v.vehicle.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Stack sx={{ gap: 0.5 }}>
+        <Typography variant="overline" component="h3">
+          Braking and turning
+        </Typography>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          fullWidth
+          color="primary"
+          aria-label="Braking school"
+          value={setup.brakingSchool}
+          onChange={(_e, school: BrakingSchool | null) => school && setSetup({ brakingSchool: school })}
+        >
+          {Object.entries(schools).map(([key, school]) => (
+            <ToggleButton key={key} value={key}>
+              {school.name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        <Typography variant="body2" color="text.secondary">
+          {schools[setup.brakingSchool].told}
+        </Typography>
+      </Stack>
+      <Stack sx={{ gap: 0.25 }}>
+        <Typography variant="overline" component="h3">
+          Pace: share of the grip this student uses
+        </Typography>
+        {paces.map(({ key, name }) => (
+          <ShareSlider
+            key={key}
+            name={name}
+            value={setup.pace[key]}
+            onCommit={(share) => setSetup({ pace: { ...setup.pace, [key]: share } })}
+          />
+        ))}
+      </Stack>
+      <Stack sx={{ gap: 0.5 }}>
+        <Typography variant="overline" component="h3">
+          Road
+        </Typography>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          fullWidth
+          color="primary"
+          aria-label="Road"
+          value={weather ?? null}
+          onChange={(_e, next: Weather | null) => {
+            if (next) setSetup({ conditions: { ...conditions, grip: weathers[next].grip, rubberedGrip: weathers[next].rubberedGrip } })
+          }}
+        >
+          {(Object.keys(weathers) as Weather[]).map((w) => (
+            <ToggleButton key={w} value={w}>
+              {weathers[w].name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        <ShareSlider
+          name="Grip"
+          least={0.4}
+          value={conditions.grip}
+          onCommit={(grip) => setSetup({ conditions: { ...conditions, grip } })}
+        />
+        <ShareSlider
+          name="On the rubber"
+          least={0.5}
+          value={conditions.rubberedGrip}
+          onCommit={(rubberedGrip) => setSetup({ conditions: { ...conditions, rubberedGrip } })}
+        />
+      </Stack>
+      <FormControlLabel
+        control={<Switch checked={draft.firstSession} onChange={(_e, on) => onChange({ ...draft, firstSession: on })} />}
+        label="First session: brake marks one second earlier"
+      />
+      <TextField
+        select
+        size="small"
+        label="Markers"
+        value={draft.markerSchemeId}
+        onChange={(e) => onChange({ ...draft, markerSchemeId: e.target.value })}
+      >
+        {day.markerSchemes.map((s) => (
+          <MenuItem key={s.id} value={s.id}>
+            {s.name}
+          </MenuItem>
+        ))}
+      </TextField>
+    </Stack>
+  )
+}
+
+interface ShareSliderProps {
+  name: string
+  value: number
+  least?: number
+  onCommit: (share: number) => void
+}
+
+/** A share in per cent; the plan follows when the slider is let go, so that one move is one undo. */
+function ShareSlider({ name, value, least = 0.3, onCommit }: ShareSliderProps) {
+  const [moving, setMoving] = useState<number | null>(null)
+  const shown = moving ?? value
+  return (
+    <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5 }}>
+      <Typography variant="body2" sx={{ width: 92, flexShrink: 0 }}>
+        {name}
+      </Typography>
+      <Slider
+        size="small"
+        aria-label={name}
+        min={least}
+        max={1}
+        step={0.01}
+        value={shown}
+        getAriaValueText={(v) => `${Math.round(v * 100)} per cent`}
+        onChange={(_e, v) => setMoving(v as number)}
+        onChangeCommitted={(_e, v) => {
+          setMoving(null)
+          onCommit(v as number)
+        }}
+      />
+      <Typography variant="body2" sx={{ width: 44, textAlign: 'right' }}>
+        {Math.round(shown * 100)} %
+      </Typography>
+    </Stack>
+  )
+}

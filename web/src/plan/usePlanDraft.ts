@@ -1,0 +1,90 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useEffect, useReducer, useRef, useState } from 'react'
+import { planDraftSchema, planSchema, type DayFile, type Plan, type PlanDraft } from '@ochote/contracts'
+import { dayQuery } from '../api/queries'
+import { ProblemError, request } from '../api/request'
+import { draftHistory, startHistory } from './draftHistory'
+
+const SAVE_AFTER_MS = 600
+
+const draftOf = (plan: Plan): PlanDraft => planDraftSchema.parse(plan)
+const same = (a: PlanDraft, b: PlanDraft) => JSON.stringify(a) === JSON.stringify(b)
+
+export interface PlanDraftState {
+  draft: PlanDraft
+  change: (draft: PlanDraft) => void
+  undo: () => void
+  redo: () => void
+  canUndo: boolean
+  canRedo: boolean
+  saving: 'saved' | 'saving' | 'failed'
+  version: number
+  error: unknown
+  retry: () => void
+  /** another save came first: the version that is stored now */
+  conflict: number | null
+  keepMine: () => void
+  takeTheirs: () => void
+}
+
+/** A plan as it is edited: every change can be undone and is saved by itself, over the version it was made from. */
+export function usePlanDraft(plan: Plan): PlanDraftState {
+  const client = useQueryClient()
+  const [history, dispatch] = useReducer(draftHistory, plan, (p) => startHistory(draftOf(p)))
+  const [saved, setSaved] = useState(() => ({ draft: draftOf(plan), version: plan.version }))
+  const { present } = history
+  const put = useMutation({
+    mutationFn: (save: { draft: PlanDraft; fromVersion: number }) =>
+      request(planSchema, `/api/plans/${plan.id}`, { method: 'PUT', body: save }),
+    onSuccess: (stored) => {
+      setSaved({ draft: draftOf(stored), version: stored.version })
+      client.setQueryData<DayFile>(
+        dayQuery(stored.eventId).queryKey,
+        (day) => day && { ...day, plans: day.plans.map((p) => (p.id === stored.id ? stored : p)) },
+      )
+    },
+  })
+  const { mutate, isPending, error, reset } = put
+  const problem = error instanceof ProblemError ? error.problem : null
+  const conflict = problem?.code === 'conflict' ? problem.currentVersion : null
+  const dirty = !same(present, saved.draft)
+  useEffect(() => {
+    if (!dirty || isPending || error) return
+    const timer = setTimeout(() => mutate({ draft: present, fromVersion: saved.version }), SAVE_AFTER_MS)
+    return () => clearTimeout(timer)
+  }, [dirty, isPending, error, present, saved.version, mutate])
+  // leaving within the moment before saving still saves
+  const pending = useRef<(() => void) | null>(null)
+  pending.current = dirty && !error ? () => mutate({ draft: present, fromVersion: saved.version }) : null
+  useEffect(() => () => pending.current?.(), [])
+  const change = useCallback(
+    (draft: PlanDraft) => {
+      if (problem?.code !== 'conflict') reset()
+      dispatch({ type: 'change', draft })
+    },
+    [reset, problem?.code],
+  )
+  return {
+    draft: present,
+    change,
+    undo: () => dispatch({ type: 'undo' }),
+    redo: () => dispatch({ type: 'redo' }),
+    canUndo: history.past.length > 0,
+    canRedo: history.future.length > 0,
+    saving: error ? 'failed' : dirty || isPending ? 'saving' : 'saved',
+    version: saved.version,
+    error: conflict === null ? error : null,
+    retry: reset,
+    conflict,
+    keepMine: () => {
+      if (conflict !== null) mutate({ draft: present, fromVersion: conflict })
+    },
+    takeTheirs: () => {
+      void request(planSchema, `/api/plans/${plan.id}`).then((stored) => {
+        setSaved({ draft: draftOf(stored), version: stored.version })
+        dispatch({ type: 'replace', draft: draftOf(stored) })
+        reset()
+      })
+    },
+  }
+}

@@ -1,0 +1,211 @@
+import { Add, FitScreen, Remove } from '@mui/icons-material'
+import { Box, IconButton, Stack, useTheme } from '@mui/material'
+import { pointer } from 'd3-selection'
+import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
+import type { MarkerScheme } from '@ochote/contracts'
+import { nearestOnTrack, placeAt, wrapStation, type PlacedCone, type PlanSolution, type SolvedCorner } from '@ochote/core'
+import { kmh } from '../format/format'
+import { DutyMark } from '../marks/DutyMark'
+import type { ConePlace } from '../ribbon/Ribbon'
+import { colouredPaths } from '../ribbon/speedColours'
+import { useCursorStation, useMoveCursor } from '../ribbon/trackCursor'
+import { useSize } from '../ribbon/useSize'
+import { fitToView, type Fit } from './fitToView'
+import { PlanTrack } from './PlanTrack'
+import { SpeedKey } from './SpeedKey'
+import { usePlanZoom } from './usePlanZoom'
+
+export interface PlanViewProps {
+  solution: PlanSolution
+  cones: readonly PlacedCone[]
+  scheme: MarkerScheme
+  corner: string | null
+  onCorner: (number: string | null) => void
+  selectedCone?: string | null
+  onCone?: (id: string) => void
+  onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
+}
+
+/** Pixels a metre that a chosen corner is shown at. */
+const CORNER_PX_PER_M = 3.2
+/** How far inside the apex a corner is numbered. */
+const LABEL_OFFSET_PX = 25
+/** How far from the track the pointer still points at it, metres. */
+const POINTS_WITHIN_M = 60
+
+/** The circuit in plan: ground, line by speed, cones by duty, corners by number. North is up. */
+export function PlanView({ solution, cones, scheme, corner, onCorner, selectedCone = null, onCone, onConeDrag }: PlanViewProps) {
+  const { tokens } = useTheme()
+  const size = useSize<HTMLDivElement>()
+  const svg = useRef<SVGSVGElement>(null)
+  const { track, path, trace } = solution
+  const fit = useMemo(() => fitToView(track, size.width, size.height), [track, size.width, size.height])
+  const { transform, show, by } = usePlanZoom(svg, size.width, size.height)
+  const moveCursor = useMoveCursor()
+  const lines = useMemo(
+    () => colouredPaths(trace.speedMps, track.closed, (i) => [fit.x(path.x[i]!), fit.y(path.y[i]!)], tokens.speed),
+    [trace, track, path, fit, tokens],
+  )
+  const apex = solution.corners.find((c) => c.number === corner)?.points.apex
+  const apexX = apex?.x
+  const apexY = apex?.y
+  useEffect(() => {
+    show(
+      apexX === undefined || apexY === undefined
+        ? null
+        : { x: fit.x(apexX), y: fit.y(apexY), k: Math.max(1, CORNER_PX_PER_M / fit.pxPerM) },
+    )
+  }, [apexX, apexY, fit, show])
+
+  const { k } = transform
+  const onGround = (event: PointerEvent) => {
+    const [px, py] = transform.invert(pointer(event.nativeEvent, svg.current))
+    return nearestOnTrack(track, fit.toEast(px), fit.toNorth(py))
+  }
+  const point = (event: PointerEvent) => {
+    const place = onGround(event)
+    moveCursor(Math.abs(place.offsetM) < POINTS_WITHIN_M ? place.stationM : null)
+  }
+  return (
+    <Box
+      ref={size.ref}
+      sx={{
+        position: 'relative',
+        width: '100%',
+        height: '100%',
+        minHeight: 260,
+        overflow: 'hidden',
+        touchAction: 'none',
+        userSelect: 'none',
+      }}
+    >
+      <svg
+        ref={svg}
+        width={size.width}
+        height={size.height}
+        role="group"
+        aria-label={`${track.circuit.name} in plan, north up`}
+        onPointerMove={point}
+        onPointerLeave={() => moveCursor(null)}
+      >
+        <g transform={transform.toString()}>
+          <PlanTrack solution={solution} fit={fit} k={k} />
+          {lines.map((p) => (
+            <path key={p.colour} d={p.d} fill="none" stroke={p.colour} strokeWidth={(3.6 * tokens.weight) / k} strokeLinecap="round" />
+          ))}
+          {solution.corners.map((c) => (
+            <CornerBadge
+              key={c.number}
+              solution={solution}
+              corner={c}
+              fit={fit}
+              k={k}
+              selected={c.number === corner}
+              onPick={() => onCorner(c.number === corner ? null : c.number)}
+            />
+          ))}
+          {cones.map((cone) => (
+            <g
+              key={cone.id}
+              data-cone={cone.id}
+              transform={`translate(${fit.x(cone.x)},${fit.y(cone.y)}) scale(${1 / k})`}
+              style={{ cursor: onConeDrag ? 'grab' : 'default' }}
+              onPointerDown={(e) => {
+                onCone?.(cone.id)
+                if (onConeDrag) e.currentTarget.setPointerCapture(e.pointerId)
+              }}
+              onPointerMove={(e) =>
+                e.buttons === 1 && e.currentTarget.hasPointerCapture(e.pointerId) && onConeDrag?.(cone.id, onGround(e), false)
+              }
+              onPointerUp={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && onConeDrag?.(cone.id, onGround(e), true)}
+            >
+              <title>{`${cone.duty} cone, corner ${cone.cornerNumber}: ${cone.foundBy}`}</title>
+              <circle r={12} fill="transparent" />
+              <DutyMark duty={cone.duty} scheme={scheme} scale={k > 2 ? 1.1 : 0.78} selected={cone.id === selectedCone} />
+              {cone.moved && <path d="M-7,10 h14" stroke={tokens.ink} strokeWidth={2} />}
+            </g>
+          ))}
+          <CursorDot solution={solution} fit={fit} k={k} />
+        </g>
+      </svg>
+      <Stack className="no-print" sx={{ position: 'absolute', top: 6, right: 6 }}>
+        <IconButton aria-label="Nearer" onClick={() => by(1.6)}>
+          <Add />
+        </IconButton>
+        <IconButton aria-label="Farther" onClick={() => by(1 / 1.6)}>
+          <Remove />
+        </IconButton>
+        <IconButton
+          aria-label="Whole circuit"
+          onClick={() => {
+            onCorner(null)
+            show(null)
+          }}
+        >
+          <FitScreen />
+        </IconButton>
+      </Stack>
+      <SpeedKey solution={solution} pxPerM={fit.pxPerM * k} />
+    </Box>
+  )
+}
+
+interface CornerBadgeProps {
+  solution: PlanSolution
+  corner: SolvedCorner
+  fit: Fit
+  k: number
+  selected: boolean
+  onPick: () => void
+}
+
+/** A corner's number on the inside of its apex, with the least speed there. */
+function CornerBadge({ solution, corner, fit, k, selected, onPick }: CornerBadgeProps) {
+  const { tokens } = useTheme()
+  const { apex, minSpeed } = corner.points
+  if (!apex) return null
+  const inside = corner.direction === 'left' ? 1 : -1
+  const reachM = LABEL_OFFSET_PX / (fit.pxPerM * k)
+  const place = placeAt(solution.track, wrapStation(solution.track, apex.stationM), inside * (solution.track.halfLeftM[0]! + reachM))
+  return (
+    <g
+      transform={`translate(${fit.x(place.x)},${fit.y(place.y)}) scale(${1 / k})`}
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={`Corner ${corner.number}${corner.name ? `, ${corner.name}` : ''}${minSpeed ? `, ${kmh(minSpeed.speedMps)} km/h at the slowest` : ''}`}
+      style={{ cursor: 'pointer' }}
+      onClick={onPick}
+      onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}
+    >
+      <circle r={13} fill={selected ? tokens.action : tokens.raised} stroke={tokens.ink} strokeWidth={1.2 * tokens.weight} />
+      <text y={5} fontSize={14} fontWeight={700} textAnchor="middle" fill={selected ? tokens.onAction : tokens.ink}>
+        {corner.number}
+      </text>
+      {minSpeed && (
+        <text y={26} fontSize={11.5} textAnchor="middle" fill={tokens.inkSoft} stroke={tokens.ground} strokeWidth={3} paintOrder="stroke">
+          {kmh(minSpeed.speedMps)}
+        </text>
+      )}
+    </g>
+  )
+}
+
+function CursorDot({ solution, fit, k }: { solution: PlanSolution; fit: Fit; k: number }) {
+  const { tokens } = useTheme()
+  const station = useCursorStation()
+  if (station === null) return null
+  const { track, path } = solution
+  const i = Math.min(track.count - 1, Math.round(station / track.stepM))
+  return (
+    <circle
+      cx={fit.x(path.x[i]!)}
+      cy={fit.y(path.y[i]!)}
+      r={7 / k}
+      fill="none"
+      stroke={tokens.ink}
+      strokeWidth={2 / k}
+      pointerEvents="none"
+    />
+  )
+}

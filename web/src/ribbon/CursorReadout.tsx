@@ -1,0 +1,26 @@
+import { Typography } from '@mui/material'
+import { sampleAtStation, valueAt, type PlanSolution } from '@ochote/core'
+import { kmh } from '../format/format'
+import { useCursorStation } from './trackCursor'
+
+/** What is planned at the place pointed at. */
+export function CursorReadout({ solution }: { solution: PlanSolution }) {
+  const station = useCursorStation()
+  const { track, trace, line } = solution
+  if (station === null) {
+    return (
+      <Typography variant="body2" color="text.secondary">
+        Point at the track to read it. Arrow keys or a number go to a corner, Esc to the whole lap.
+      </Typography>
+    )
+  }
+  const i = sampleAtStation(track, station)
+  const offset = valueAt(track, line.offsetM, station)
+  const pedal = trace.brakeMps2[i]! > 1 ? 'braking' : trace.throttleShare[i]! > 0.95 ? 'full throttle' : 'part throttle'
+  return (
+    <Typography variant="body2">
+      at {Math.round(station)} m · {kmh(trace.speedMps[i]!)} km/h · gear {trace.gear[i]} · {pedal} · line {Math.abs(offset).toFixed(1)} m{' '}
+      {offset >= 0 ? 'left' : 'right'} of the middle
+    </Typography>
+  )
+}

@@ -1,0 +1,250 @@
+import { Box, useTheme } from '@mui/material'
+import { pointer } from 'd3-selection'
+import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
+import type { MarkerScheme } from '@ochote/contracts'
+import { coneOffset, stationsApart, wrapStation, type PlacedCone, type PlanSolution } from '@ochote/core'
+import { DutyMark } from '../marks/DutyMark'
+import { RibbonSpeed } from './RibbonSpeed'
+import { RibbonTrack } from './RibbonTrack'
+import { colouredPaths } from './speedColours'
+import { lanes, RIBBON_HEIGHT, ribbonScales, type RibbonScales } from './ribbonScales'
+import { useCursorStation, useMoveCursor } from './trackCursor'
+import { useRibbonZoom } from './useRibbonZoom'
+import { useSize } from './useSize'
+
+/** Something that happened or is to be said at a place on the lap. */
+export interface RibbonNote {
+  id: string
+  stationM: number
+  text: string
+  /** 0 is praise; 1 to 3 the severity of a fault */
+  severity: 0 | 1 | 2 | 3
+}
+
+/** Where a cone is being dragged to. */
+export interface ConePlace {
+  stationM: number
+  offsetM: number
+}
+
+export interface RibbonProps {
+  solution: PlanSolution
+  cones: readonly PlacedCone[]
+  scheme: MarkerScheme
+  corner: string | null
+  onCorner: (number: string | null) => void
+  selectedCone?: string | null
+  onCone?: (id: string) => void
+  /** called while a cone is dragged, and once more when it is let go */
+  onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
+  notes?: readonly RibbonNote[]
+}
+
+const AROUND_CORNER_M = 170
+
+/** One lap laid out straight: distance to the right, the left edge of the track on top, width stretched. */
+export function Ribbon({ solution, cones, scheme, corner, onCorner, selectedCone = null, onCone, onConeDrag, notes = [] }: RibbonProps) {
+  const { tokens } = useTheme()
+  const size = useSize<HTMLDivElement>()
+  const svg = useRef<SVGSVGElement>(null)
+  const whole = useMemo(() => ribbonScales(solution, size.width), [solution, size.width])
+  const { transform, show } = useRibbonZoom(svg, size.width, RIBBON_HEIGHT)
+  const scales: RibbonScales = useMemo(() => ({ ...whole, x: transform.rescaleX(whole.x) }), [whole, transform])
+  const moveCursor = useMoveCursor()
+  const { track, line, trace } = solution
+  const chosen = solution.corners.find((c) => c.number === corner)
+  const from = chosen?.startM
+  const to = chosen?.endM
+  useEffect(() => {
+    if (from === undefined || to === undefined) show(null)
+    else {
+      const end = to < from ? track.lengthM : to
+      show({ from: whole.x(Math.max(0, from - AROUND_CORNER_M)), to: whole.x(Math.min(track.lengthM, end + AROUND_CORNER_M)) })
+    }
+  }, [from, to, show, whole, track.lengthM])
+
+  const paths = useMemo(
+    () => colouredPaths(trace.speedMps, false, (i) => [scales.x(track.stationM[i]!), scales.y(line.offsetM[i]!)], tokens.speed),
+    [trace, track, line, scales, tokens],
+  )
+  const stationAt = (event: PointerEvent) =>
+    wrapStation(track, Math.min(track.lengthM, Math.max(0, scales.x.invert(pointer(event.nativeEvent, svg.current)[0]))))
+  const drag = (cone: PlacedCone, event: PointerEvent, done: boolean) => {
+    const stationM = stationAt(event)
+    onConeDrag?.(cone.id, { stationM, offsetM: coneOffset(track, cone.side, stationM) }, done)
+  }
+  return (
+    <Box ref={size.ref} sx={{ width: '100%', overflow: 'hidden', userSelect: 'none', touchAction: 'none' }}>
+      <svg
+        ref={svg}
+        width={size.width}
+        height={RIBBON_HEIGHT}
+        role="group"
+        aria-label="The lap laid out straight, distance to the right, left edge on top"
+        onPointerMove={(e) => moveCursor(stationAt(e))}
+        onPointerLeave={() => moveCursor(null)}
+      >
+        <defs>
+          <clipPath id="ribbon-clip">
+            <rect x={lanes.left} y={0} width={Math.max(0, size.width - lanes.left)} height={RIBBON_HEIGHT} />
+          </clipPath>
+        </defs>
+        <text x={4} y={lanes.top + 12} fontSize={10.5} fill={tokens.inkSoft}>
+          left
+        </text>
+        <text x={4} y={lanes.top + lanes.band - 5} fontSize={10.5} fill={tokens.inkSoft}>
+          right
+        </text>
+        <g clipPath="url(#ribbon-clip)">
+          <RibbonTrack solution={solution} scales={scales} />
+          {solution.corners.map((c) => (
+            <CornerHandle
+              key={c.number}
+              name={c.name}
+              number={c.number}
+              selected={c.number === corner}
+              x={scales.x(wrapStation(track, c.startM + stationsApart(track, c.startM, c.endM) / 2))}
+              fromX={scales.x(c.startM)}
+              toX={scales.x(c.endM < c.startM ? track.lengthM : c.endM)}
+              onPick={() => onCorner(c.number === corner ? null : c.number)}
+            />
+          ))}
+          {paths.map((p) => (
+            <path key={p.colour} d={p.d} fill="none" stroke={p.colour} strokeWidth={3.4 * tokens.weight} strokeLinecap="round" />
+          ))}
+        </g>
+        <RibbonSpeed solution={solution} scales={scales} />
+        <DistanceAxis scales={scales} lengthM={track.lengthM} />
+        <g clipPath="url(#ribbon-clip)">
+          {notes.map((note, n) => (
+            <NoteMark key={note.id} note={note} x={scales.x(note.stationM)} stack={stackOf(notes, n, scales)} />
+          ))}
+          {cones.map((cone) => (
+            <g
+              key={cone.id}
+              data-cone={cone.id}
+              transform={`translate(${scales.x(cone.stationM)},${scales.y(cone.offsetM)})`}
+              style={{ cursor: onConeDrag ? 'ew-resize' : 'default' }}
+              onPointerDown={(e) => {
+                onCone?.(cone.id)
+                if (onConeDrag) e.currentTarget.setPointerCapture(e.pointerId)
+              }}
+              onPointerMove={(e) => e.buttons === 1 && e.currentTarget.hasPointerCapture(e.pointerId) && drag(cone, e, false)}
+              onPointerUp={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && drag(cone, e, true)}
+            >
+              <title>{`${cone.duty} cone, corner ${cone.cornerNumber}: ${cone.foundBy}`}</title>
+              <circle r={12} fill="transparent" />
+              <DutyMark duty={cone.duty} scheme={scheme} scale={0.95} selected={cone.id === selectedCone} />
+              {cone.moved && <path d="M-7,10 h14" stroke={tokens.ink} strokeWidth={2} />}
+            </g>
+          ))}
+          <CursorLine scales={scales} />
+        </g>
+      </svg>
+    </Box>
+  )
+}
+
+/** How many earlier notes stand at nearly the same place. */
+function stackOf(notes: readonly RibbonNote[], n: number, scales: RibbonScales): number {
+  const here = scales.x(notes[n]!.stationM)
+  return notes.slice(0, n).filter((o) => Math.abs(scales.x(o.stationM) - here) < 24).length
+}
+
+function NoteMark({ note, x, stack }: { note: RibbonNote; x: number; stack: number }) {
+  const { tokens } = useTheme()
+  const colour =
+    note.severity === 0 ? tokens.good : note.severity === 3 ? tokens.unsafe : note.severity === 2 ? tokens.caution : tokens.inkSoft
+  const y = lanes.top + 10 + stack * 15
+  return (
+    <g transform={`translate(${x},${y})`}>
+      <rect
+        x={-13}
+        y={-8}
+        width={26}
+        height={14}
+        rx={3}
+        fill={tokens.raised}
+        stroke={colour}
+        strokeWidth={note.severity === 3 ? 2.4 : 1.2}
+      />
+      <text y={3} fontSize={10.5} fontWeight={700} textAnchor="middle" fill={colour}>
+        {note.text}
+      </text>
+    </g>
+  )
+}
+
+interface CornerHandleProps {
+  number: string
+  name: string
+  selected: boolean
+  x: number
+  fromX: number
+  toX: number
+  onPick: () => void
+}
+
+function CornerHandle({ number, name, selected, x, fromX, toX, onPick }: CornerHandleProps) {
+  const { tokens } = useTheme()
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={selected}
+      aria-label={`Corner ${number}${name ? `, ${name}` : ''}`}
+      style={{ cursor: 'pointer' }}
+      onClick={onPick}
+      onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}
+    >
+      <path d={`M${fromX},${lanes.top - 2} H${toX}`} stroke={selected ? tokens.action : tokens.edge} strokeWidth={selected ? 4 : 2} />
+      {selected && (
+        <rect x={fromX} y={lanes.top} width={Math.max(0, toX - fromX)} height={lanes.band} fill={tokens.action} opacity={0.08} />
+      )}
+      <rect x={x - 14} y={0} width={28} height={22} fill="transparent" />
+      <text x={x} y={17} fontSize={14} fontWeight={700} textAnchor="middle" fill={selected ? tokens.action : tokens.ink}>
+        {number}
+      </text>
+      {toX - fromX > 90 && (
+        <text x={x + 14} y={17} fontSize={12} fill={tokens.inkSoft}>
+          {name}
+        </text>
+      )}
+    </g>
+  )
+}
+
+function DistanceAxis({ scales, lengthM }: { scales: RibbonScales; lengthM: number }) {
+  const { tokens } = useTheme()
+  const y = RIBBON_HEIGHT - 6
+  return (
+    <g>
+      {scales.x
+        .ticks(12)
+        .filter((t) => t >= 0 && t <= lengthM && scales.x(t) >= lanes.left)
+        .map((t) => (
+          <text key={t} x={scales.x(t)} y={y} fontSize={10.5} textAnchor="middle" fill={tokens.inkSoft}>
+            {t === 0 ? 'start line' : `${t} m`}
+          </text>
+        ))}
+    </g>
+  )
+}
+
+function CursorLine({ scales }: { scales: RibbonScales }) {
+  const { tokens } = useTheme()
+  const station = useCursorStation()
+  if (station === null) return null
+  return (
+    <line
+      x1={scales.x(station)}
+      x2={scales.x(station)}
+      y1={lanes.top}
+      y2={RIBBON_HEIGHT - 18}
+      stroke={tokens.ink}
+      strokeWidth={1}
+      strokeDasharray="3 3"
+      pointerEvents="none"
+    />
+  )
+}

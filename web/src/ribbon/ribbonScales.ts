@@ -1,0 +1,63 @@
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
+import type { PlanSolution } from '@ochote/core'
+
+/** Lanes of the ribbon from top to bottom, pixels. */
+export const lanes = { top: 26, band: 112, pedals: 16, speed: 64, axis: 20, left: 44, right: 14 } as const
+export const RIBBON_HEIGHT = lanes.top + lanes.band + lanes.pedals + lanes.speed + lanes.axis
+
+/** Metres of the verge drawn beyond the widest edge. */
+const VERGE_M = 3
+
+export interface RibbonScales {
+  /** station to pixels */
+  x: ScaleLinear<number, number>
+  /** offset to pixels: left on top */
+  y: ScaleLinear<number, number>
+  /** km/h to pixels */
+  v: ScaleLinear<number, number>
+  pedalsY: number
+  speedTop: number
+  speedBottom: number
+}
+
+/** Scales of the whole lap at a width; zooming rescales x. */
+export function ribbonScales({ track, trace }: PlanSolution, width: number): RibbonScales {
+  const widest = Math.max(maxOf(track.halfLeftM), maxOf(track.halfRightM)) + VERGE_M
+  const bandBottom = lanes.top + lanes.band
+  const speedTop = bandBottom + lanes.pedals + 6
+  const speedBottom = bandBottom + lanes.pedals + lanes.speed
+  const fastestKmh = Math.ceil((maxOf(trace.speedMps) * 3.6) / 50) * 50
+  return {
+    x: scaleLinear([0, track.lengthM], [lanes.left, Math.max(lanes.left + 1, width - lanes.right)]),
+    y: scaleLinear([widest, -widest], [lanes.top, bandBottom]),
+    v: scaleLinear([0, fastestKmh], [speedBottom, speedTop]),
+    pedalsY: bandBottom + lanes.pedals / 2 + 1,
+    speedTop,
+    speedBottom,
+  }
+}
+
+const maxOf = (values: Float64Array) => values.reduce((a, b) => Math.max(a, b), 0)
+
+/** A path through sampled values; the closed lap's first sample is repeated at its end. */
+export function pathThrough(count: number, closed: boolean, x: (i: number) => number, y: (i: number) => number): string {
+  let d = ''
+  for (let k = 0; k < count + (closed ? 1 : 0); k++) d += `${k === 0 ? 'M' : 'L'}${x(k).toFixed(1)},${y(k % count).toFixed(1)}`
+  return d
+}
+
+/** Runs of neighbouring samples that pass, as stations from and to. */
+export function runsOf(solution: PlanSolution, passes: (i: number) => boolean): { fromM: number; toM: number }[] {
+  const { stationM, count, stepM } = solution.track
+  const runs: { fromM: number; toM: number }[] = []
+  let from: number | null = null
+  for (let i = 0; i <= count; i++) {
+    const on = i < count && passes(i)
+    if (on && from === null) from = stationM[i]!
+    if (!on && from !== null) {
+      runs.push({ fromM: from, toM: stationM[i - 1]! + stepM })
+      from = null
+    }
+  }
+  return runs
+}

@@ -1,0 +1,37 @@
+import { scaleLinear } from 'd3-scale'
+
+const BUCKETS = 9
+
+/** Pieces of a line grouped by speed: one path a colour draws faster than one a piece. */
+export interface ColouredPath {
+  readonly colour: string
+  readonly d: string
+}
+
+/**
+ * A line as paths coloured by speed, slow to fast.
+ * @param point - where sample i is drawn
+ */
+export function colouredPaths(
+  speedMps: Float64Array,
+  closed: boolean,
+  point: (i: number) => readonly [number, number],
+  ramp: readonly [string, string, string],
+): ColouredPath[] {
+  const slowest = speedMps.reduce((a, b) => Math.min(a, b), Infinity)
+  const fastest = speedMps.reduce((a, b) => Math.max(a, b), 0)
+  const colour = scaleLinear<string>([0, (BUCKETS - 1) / 2, BUCKETS - 1], [...ramp])
+  const parts = Array.from({ length: BUCKETS }, () => '')
+  const n = speedMps.length
+  let open = -1
+  for (let i = 0; i < (closed ? n : n - 1); i++) {
+    const share = (speedMps[i]! - slowest) / Math.max(0.1, fastest - slowest)
+    const bucket = Math.min(BUCKETS - 1, Math.floor(share * BUCKETS))
+    const [x0, y0] = point(i)
+    const [x1, y1] = point((i + 1) % n)
+    const start = bucket === open ? '' : `M${x0.toFixed(1)},${y0.toFixed(1)}`
+    parts[bucket] = `${parts[bucket]!}${start}L${x1.toFixed(1)},${y1.toFixed(1)}`
+    open = bucket
+  }
+  return parts.map((d, b) => ({ colour: colour(b), d })).filter((p) => p.d !== '')
+}

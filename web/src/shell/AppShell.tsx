@@ -1,0 +1,117 @@
+import { Contrast, DarkModeOutlined, LightModeOutlined } from '@mui/icons-material'
+import { Box, IconButton, Link, Tooltip, Typography } from '@mui/material'
+import { styled } from '@mui/material/styles'
+import { useQuery } from '@tanstack/react-query'
+import { NavLink, Outlet, useMatch } from 'react-router'
+import { daysQuery } from '../api/queries'
+import { longDay } from '../format/format'
+import { useThemeChoice } from '../theme/ThemeChoice'
+import { themeNames, type ThemeName } from '../theme/tokens'
+import { openDayOf } from './openDay'
+import { SHELF_KEY, stagePath, stages, TODAY_KEY } from './stages'
+import { useStageKeys } from './useStageKeys'
+
+const Frame = styled('div')({ minHeight: '100dvh', display: 'flex', flexDirection: 'column' })
+
+const Bar = styled('header')(({ theme }) => ({
+  display: 'flex',
+  alignItems: 'center',
+  flexWrap: 'wrap',
+  columnGap: theme.spacing(2.5),
+  padding: theme.spacing(0.75, 2),
+  borderBottom: `1px solid ${theme.palette.divider}`,
+}))
+
+const Stages = styled('nav')(({ theme }) => ({
+  display: 'flex',
+  overflowX: 'auto',
+  [theme.breakpoints.down('md')]: { order: 3, width: '100%' },
+}))
+
+const StageLink = styled(NavLink)(({ theme }) => ({
+  padding: theme.spacing(0.75, 1.5),
+  color: theme.palette.text.primary,
+  textDecoration: 'none',
+  whiteSpace: 'nowrap',
+  borderBottom: '3px solid transparent',
+  '& kbd': { font: 'inherit', fontSize: '0.72em', color: theme.palette.text.secondary, marginLeft: 5 },
+  '&:hover': { borderColor: theme.palette.divider },
+  '&.active': { borderColor: theme.palette.primary.main, fontWeight: 700 },
+}))
+
+const themeIcons: Record<ThemeName, { icon: typeof Contrast; name: string }> = {
+  light: { icon: LightModeOutlined, name: 'Light' },
+  dark: { icon: DarkModeOutlined, name: 'Dark' },
+  glare: { icon: Contrast, name: 'Glare' },
+}
+
+function ThemeButton() {
+  const { name, choose } = useThemeChoice()
+  const next = themeNames[(themeNames.indexOf(name) + 1) % themeNames.length] ?? 'light'
+  const { icon: Icon } = themeIcons[name]
+  return (
+    <Tooltip title={`${themeIcons[name].name} theme. Change to ${themeIcons[next].name.toLowerCase()}`}>
+      <IconButton aria-label={`Theme: ${themeIcons[name].name}. Change to ${themeIcons[next].name}`} onClick={() => choose(next)}>
+        <Icon />
+      </IconButton>
+    </Tooltip>
+  )
+}
+
+/** The frame of every page: which day is open, the stages in order, the shelf. */
+export function AppShell() {
+  const days = useQuery(daysQuery)
+  const inDay = useMatch('/days/:eventId/*')
+  const open = days.data?.find((d) => d.id === inDay?.params.eventId) ?? openDayOf(days.data ?? [])
+  useStageKeys(open?.id ?? null)
+  return (
+    <Frame>
+      <Link href="#main" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 9 } }}>
+        Skip to the page
+      </Link>
+      <Bar className="no-print">
+        <Box
+          component={NavLink}
+          to="/"
+          aria-label="Ochote, today"
+          sx={{ display: 'flex', alignItems: 'center', gap: 1, color: 'inherit', textDecoration: 'none' }}
+        >
+          <img src="/mark.svg" width={24} height={24} alt="" />
+          <Typography component="span" sx={{ fontWeight: 750, fontSize: '1.1rem' }}>
+            Ochote
+          </Typography>
+        </Box>
+        <Stages aria-label="Stages">
+          <StageLink to="/" end>
+            Today<kbd>{TODAY_KEY}</kbd>
+          </StageLink>
+          {open &&
+            stages.map((stage) => (
+              <StageLink key={stage.path} to={stagePath(open.id, stage.path)}>
+                {stage.name}
+                <kbd>{stage.key}</kbd>
+              </StageLink>
+            ))}
+          <StageLink to="/shelf">
+            Shelf<kbd>{SHELF_KEY}</kbd>
+          </StageLink>
+        </Stages>
+        <Box sx={{ flex: 1 }} />
+        {open && (
+          <Typography variant="body2" color="text.secondary" sx={{ display: { xs: 'none', sm: 'block' } }}>
+            {longDay(open.day)}
+          </Typography>
+        )}
+        <ThemeButton />
+      </Bar>
+      <Box
+        component="main"
+        id="main"
+        tabIndex={-1}
+        sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, outline: 'none' }}
+      >
+        <Outlet />
+      </Box>
+    </Frame>
+  )
+}

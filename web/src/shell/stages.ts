@@ -1,0 +1,22 @@
+/** The stages in the order of the work, each one key away. */
+export const stages = [
+  { path: 'plan', name: 'Plan', key: 'p' },
+  { path: 'brief', name: 'Brief', key: 'b' },
+  { path: 'run', name: 'Run', key: 'r' },
+  { path: 'debrief', name: 'Debrief', key: 'd' },
+  { path: 'progress', name: 'Progress', key: 'g' },
+] as const
+export const TODAY_KEY = 't'
+export const SHELF_KEY = 's'
+
+export const stagePath = (eventId: string, stage: string, openId?: string): string =>
+  `/days/${eventId}/${stage}${openId ? `/${openId}` : ''}`
+
+/** Whether a key press is meant for a field or a dialog rather than for the page. */
+export function isForField(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement | null
+  const typing = target?.closest(
+    'input, textarea, select, [role="combobox"], [role="listbox"], [role="dialog"], [role="slider"], [contenteditable]',
+  )
+  return Boolean(typing) || event.ctrlKey || event.metaKey || event.altKey
+}

@@ -1,0 +1,19 @@
+import { useEffect } from 'react'
+import { useNavigate } from 'react-router'
+import { isForField, SHELF_KEY, stagePath, stages, TODAY_KEY } from './stages'
+
+/** One key goes to each stage. */
+export function useStageKeys(eventId: string | null): void {
+  const navigate = useNavigate()
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (isForField(event)) return
+      const stage = stages.find((s) => s.key === event.key)
+      if (event.key === TODAY_KEY) void navigate('/')
+      else if (event.key === SHELF_KEY) void navigate('/shelf')
+      else if (stage && eventId) void navigate(stagePath(eventId, stage.path))
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [eventId, navigate])
+}

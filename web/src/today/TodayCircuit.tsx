@@ -1,0 +1,55 @@
+import { Box, Link, Typography } from '@mui/material'
+import { useMemo } from 'react'
+import { Link as RouterLink } from 'react-router'
+import type { DayFile, MarkerScheme, Plan, VehicleOnShelf } from '@ochote/contracts'
+import { placedCones } from '@ochote/core'
+import { lapTime } from '../format/format'
+import { PlanView } from '../planView/PlanView'
+import { Loaded } from '../problem/Loaded'
+import { useCornerChoice } from '../ribbon/useCornerChoice'
+import { stagePath } from '../shell/stages'
+import { useSolution } from '../workers/useSolution'
+
+/** The circuit as the next stint drives it. */
+export function TodayCircuit({ day, planId }: { day: DayFile; planId?: string }) {
+  const plan = day.plans.find((p) => p.id === planId) ?? day.plans[0]
+  const vehicle = day.vehicles.find((v) => v.id === plan?.vehicleId)
+  const scheme = day.markerSchemes.find((s) => s.id === plan?.markerSchemeId)
+  if (!plan || !vehicle || !scheme) return null
+  return <Drawn plan={plan} vehicle={vehicle} scheme={scheme} eventId={day.event.id} />
+}
+
+interface DrawnProps {
+  plan: Plan
+  vehicle: VehicleOnShelf
+  scheme: MarkerScheme
+  eventId: string
+}
+
+function Drawn({ plan, vehicle, scheme, eventId }: DrawnProps) {
+  const solution = useSolution({ circuitId: plan.circuitId, vehicle: vehicle.vehicle, setup: plan.setup, firstSession: plan.firstSession })
+  const [corner, chooseCorner] = useCornerChoice(solution.data)
+  const cones = useMemo(
+    () => (solution.data ? placedCones(solution.data.track, solution.data.cones, plan.coneMoves) : []),
+    [solution.data, plan.coneMoves],
+  )
+  return (
+    <Box component="section" aria-label="The circuit" sx={{ minWidth: 0 }}>
+      <Loaded query={solution}>
+        {(data) => (
+          <>
+            <Box sx={{ height: { xs: 300, md: 380 } }}>
+              <PlanView solution={data} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
+            </Box>
+            <Typography variant="body2" color="text.secondary">
+              <Link component={RouterLink} to={stagePath(eventId, 'plan', plan.id)}>
+                {plan.name}
+              </Link>
+              : {cones.length} marks, planned lap {lapTime(data.trace.lapTimeS)}
+            </Typography>
+          </>
+        )}
+      </Loaded>
+    </Box>
+  )
+}

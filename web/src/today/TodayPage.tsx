@@ -1,0 +1,185 @@
+import { ArrowForward } from '@mui/icons-material'
+import { Box, Button, Link, Stack, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { Link as RouterLink } from 'react-router'
+import type { DayFile, StintFile } from '@ochote/contracts'
+import { bestLap, stintRecord, timedLaps } from '@ochote/core'
+import { dayQuery, daysQuery } from '../api/queries'
+import { count, lapTime, longDay, kilometres } from '../format/format'
+import { Loaded } from '../problem/Loaded'
+import { EmptyState } from '../shell/EmptyState'
+import { openDayOf } from '../shell/openDay'
+import { Page } from '../shell/Page'
+import { stagePath } from '../shell/stages'
+import { nextStint, notReady } from './readiness'
+import { TodayCircuit } from './TodayCircuit'
+
+export function TodayPage() {
+  const days = useQuery(daysQuery)
+  return (
+    <Loaded query={days}>
+      {(list) => {
+        const open = openDayOf(list)
+        return open ? <OpenDay eventId={open.id} /> : <NoDay />
+      }}
+    </Loaded>
+  )
+}
+
+function NoDay() {
+  return (
+    <Page title="Today">
+      <EmptyState
+        title="No day is planned yet"
+        action={
+          <Button variant="contained" component={RouterLink} to="/shelf/circuits">
+            Put a circuit on the shelf
+          </Button>
+        }
+      >
+        A day needs a circuit and a vehicle first. The demonstration day is made by <code>npm run demo</code>.
+      </EmptyState>
+    </Page>
+  )
+}
+
+function OpenDay({ eventId }: { eventId: string }) {
+  const day = useQuery(dayQuery(eventId))
+  return <Loaded query={day}>{(file) => <Day day={file} />}</Loaded>
+}
+
+function Day({ day }: { day: DayFile }) {
+  const { event, circuit } = day
+  const next = nextStint(day)
+  return (
+    <Page title={event.name} caution>
+      <Typography color="text.secondary" sx={{ mt: -2 }}>
+        {longDay(event.day)} · {circuit.name}, {kilometres(circuit.lengthM)} · {event.weather}
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
+        <Stack sx={{ gap: 3 }}>
+          {next ? <Next day={day} file={next} /> : <Typography variant="h2">Every stint is driven</Typography>}
+          <Missing day={day} />
+        </Stack>
+        <TodayCircuit day={day} {...(next ? { planId: next.stint.planId } : {})} />
+      </Box>
+      <Stints day={day} nextId={next?.stint.id ?? null} />
+    </Page>
+  )
+}
+
+const personName = (day: DayFile, id: string) => day.people.find((p) => p.id === id)?.name ?? 'unknown'
+const vehicleName = (day: DayFile, id: string) => day.vehicles.find((v) => v.id === id)?.vehicle.name ?? 'unknown'
+const planName = (day: DayFile, id: string) => day.plans.find((p) => p.id === id)?.name ?? 'unknown'
+
+function Next({ day, file }: { day: DayFile; file: StintFile }) {
+  const { stint } = file
+  const running = stintRecord(file.log).phase === 'running'
+  const stage = running || stint.briefedAt ? 'run' : 'brief'
+  return (
+    <Box component="section" aria-labelledby="next">
+      <Typography id="next" variant="overline" component="h2" color="text.secondary">
+        {running ? 'On track' : `Next, ${stint.startsAt}`}
+      </Typography>
+      <Typography sx={{ fontSize: '2rem', fontWeight: 750, lineHeight: 1.15 }}>{personName(day, stint.studentId)}</Typography>
+      <Typography>
+        {count(stint.plannedLaps, 'lap')} in {vehicleName(day, stint.vehicleId)} with {personName(day, stint.instructorId)}
+      </Typography>
+      {stint.aims.length > 0 && (
+        <Box component="ol" sx={{ pl: 2.5, my: 1 }}>
+          {stint.aims.map((aim) => (
+            <li key={aim}>{aim}</li>
+          ))}
+        </Box>
+      )}
+      <Stack direction="row" sx={{ gap: 1, mt: 1.5 }}>
+        <Button
+          variant="contained"
+          size="large"
+          endIcon={<ArrowForward />}
+          component={RouterLink}
+          to={stagePath(day.event.id, stage, stint.id)}
+        >
+          {stage === 'run' ? 'Take the seat' : 'Brief'}
+        </Button>
+        <Button size="large" component={RouterLink} to={stagePath(day.event.id, stage === 'run' ? 'brief' : 'run', stint.id)}>
+          {stage === 'run' ? 'Brief' : 'Take the seat'}
+        </Button>
+      </Stack>
+    </Box>
+  )
+}
+
+function Missing({ day }: { day: DayFile }) {
+  const missing = notReady(day)
+  return (
+    <Box component="section" aria-labelledby="missing">
+      <Typography id="missing" variant="h2">
+        Not ready yet
+      </Typography>
+      {missing.length === 0 ? (
+        <Typography color="text.secondary">Everyone is briefed, and every stint driven is debriefed.</Typography>
+      ) : (
+        <Box component="ul" sx={{ pl: 2.5, my: 0.5, columns: { sm: 2, md: 1, lg: 2 } }}>
+          {missing.map((m) => (
+            <li key={m.id}>
+              <Link component={RouterLink} to={stagePath(day.event.id, m.stage, m.openId)}>
+                {m.text}
+              </Link>
+            </li>
+          ))}
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+const phases = { ready: 'to come', running: 'on track', ended: 'driven' } as const
+
+function Stints({ day, nextId }: { day: DayFile; nextId: string | null }) {
+  return (
+    <Box component="section" aria-labelledby="stints" sx={{ overflowX: 'auto' }}>
+      <Typography id="stints" variant="h2" sx={{ mb: 0.5 }}>
+        The day
+      </Typography>
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            {['Starts', 'Student', 'Vehicle', 'Instructor', 'Plan', 'State', 'Laps', 'Best'].map((head) => (
+              <TableCell key={head}>{head}</TableCell>
+            ))}
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {day.stints.map((file) => {
+            const { stint } = file
+            const record = stintRecord(file.log)
+            const best = bestLap(record)
+            return (
+              <TableRow key={stint.id} selected={stint.id === nextId}>
+                <TableCell>{stint.startsAt}</TableCell>
+                <TableCell>
+                  <Link component={RouterLink} to={stagePath(day.event.id, record.phase === 'ended' ? 'debrief' : 'run', stint.id)}>
+                    {personName(day, stint.studentId)}
+                  </Link>
+                </TableCell>
+                <TableCell>{vehicleName(day, stint.vehicleId)}</TableCell>
+                <TableCell>{personName(day, stint.instructorId)}</TableCell>
+                <TableCell>
+                  <Link component={RouterLink} to={stagePath(day.event.id, 'plan', stint.planId)}>
+                    {planName(day, stint.planId)}
+                  </Link>
+                </TableCell>
+                <TableCell>{phases[record.phase]}</TableCell>
+                <TableCell>
+                  {timedLaps(record).length} of {stint.plannedLaps}
+                </TableCell>
+                <TableCell>{best?.timeS ? lapTime(best.timeS) : '–'}</TableCell>
+              </TableRow>
+            )
+          })}
+        </TableBody>
+      </Table>
+    </Box>
+  )
+}

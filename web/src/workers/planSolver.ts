@@ -1,0 +1,50 @@
+import { wrap, type Remote } from 'comlink'
+import type { PlanSolution } from '@ochote/core'
+import { ProblemError } from '../api/request'
+import type { PlanQuestion, PlanWorker } from './plan.worker'
+
+interface Running {
+  worker: Worker
+  remote: Remote<PlanWorker>
+  busy: number
+}
+
+let running: Running | null = null
+
+function start(): Running {
+  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' })
+  return { worker, remote: wrap<PlanWorker>(worker), busy: 0 }
+}
+
+/**
+ * Solves a plan off the interface's thread. Aborting ends the computation itself: the worker is stopped and the next
+ * question gets a new one.
+ */
+export async function solveInWorker(question: PlanQuestion, signal: AbortSignal): Promise<PlanSolution> {
+  // a question asked beside another has a worker of its own, so that stopping one never stops the other
+  const own = running && running.busy === 0 ? running : start()
+  running = own
+  own.busy++
+  const stopped = new Promise<never>((_, reject) => {
+    signal.addEventListener('abort', () => {
+      own.worker.terminate()
+      if (running === own) running = null
+      reject(new DOMException('superseded', 'AbortError'))
+    })
+  })
+  try {
+    const outcome = await Promise.race([own.remote.solve(question), stopped])
+    if (outcome.ok) return outcome.value
+    throw new ProblemError({
+      code: 'invalid-input',
+      type: 'about:blank',
+      title: 'This plan cannot be computed',
+      status: 400,
+      fields: outcome.problem,
+      detail: outcome.problem.map((p) => `${p.field}: found ${p.found}, expected ${p.expected}`).join('; '),
+    })
+  } finally {
+    own.busy--
+    if (running !== own) own.worker.terminate()
+  }
+}
