@@ -16,9 +16,19 @@ export { foundByPhrase, landmarksOf, type PlacedLandmark } from './cones/foundBy
 export { solvePlan, type PlanInput, type PlanSolution, type SolvedCorner } from './plan/solvePlan'
 export { planDocument } from './plan/planDocument'
 export { adviceFor, faultOf, faults, praiseName, praises, severityNames, type Fault, type Severity } from './faults/catalogue'
-export { bestLap, stintRecord, timedLaps, type LoggedFault, type RecordedLap, type StintRecord } from './record/stintRecord'
+export {
+  bestLap,
+  standingEntries,
+  stintRecord,
+  timedLaps,
+  type LoggedFault,
+  type RecordedLap,
+  type StintRecord,
+} from './record/stintRecord'
 export { correctionsOf, type Correction, type CorrectionOutcome } from './record/corrections'
 export { THINGS_TO_WORK_ON, workOnFrom, type WorkOn } from './record/workOn'
 export { likelyFaults } from './record/likelyFaults'
 export { markFinder, placedCones, type Moved, type PlacedCone } from './cones/movedCones'
 export { cornerSteps, type CornerStep } from './brief/cornerSteps'
+export { cornerByClock, lapOfCorner, type CornerPass } from './run/cornerByClock'
+export { cornerHistories, type CornerHistory, type DayAtCorner } from './record/cornerHistory'

@@ -1,4 +1,4 @@
-import { createBrowserRouter, isRouteErrorResponse, useRouteError, type RouteObject } from 'react-router'
+import { createBrowserRouter, Navigate, isRouteErrorResponse, useRouteError, type RouteObject } from 'react-router'
 import { ProblemNotice } from './problem/ProblemNotice'
 import { AppShell } from './shell/AppShell'
 import { EmptyState } from './shell/EmptyState'
@@ -21,6 +21,21 @@ function BrokenPage() {
 const stages: RouteObject[] = [
   { index: true, element: <TodayPage /> },
   { path: 'days/:eventId/plan/:planId?', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
+  { path: 'days/:eventId/brief/:stintId?', lazy: async () => ({ Component: (await import('./brief/BriefPage')).BriefPage }) },
+  { path: 'days/:eventId/run/:stintId?', lazy: async () => ({ Component: (await import('./run/RunPage')).RunPage }) },
+  { path: 'days/:eventId/debrief/:stintId?', lazy: async () => ({ Component: (await import('./debrief/DebriefPage')).DebriefPage }) },
+  { path: 'days/:eventId/progress/:studentId?', lazy: async () => ({ Component: (await import('./progress/ProgressPage')).ProgressPage }) },
+  {
+    path: 'shelf',
+    lazy: async () => ({ Component: (await import('./shelf/ShelfLayout')).ShelfLayout }),
+    children: [
+      { index: true, element: <Navigate to="/shelf/circuits" replace /> },
+      { path: 'circuits', lazy: async () => ({ Component: (await import('./shelf/CircuitsBoard')).CircuitsBoard }) },
+      { path: 'vehicles', lazy: async () => ({ Component: (await import('./shelf/VehiclesBoard')).VehiclesBoard }) },
+      { path: 'people', lazy: async () => ({ Component: (await import('./shelf/PeopleBoard')).PeopleBoard }) },
+      { path: 'markers', lazy: async () => ({ Component: (await import('./shelf/MarkersBoard')).MarkersBoard }) },
+    ],
+  },
   {
     path: '*',
     element: (
@@ -32,5 +47,10 @@ const stages: RouteObject[] = [
 ]
 
 export const router = createBrowserRouter([
-  { element: <AppShell />, errorElement: <BrokenPage />, children: [{ errorElement: <BrokenPage />, children: stages }] },
+  {
+    element: <AppShell />,
+    errorElement: <BrokenPage />,
+    hydrateFallbackElement: <></>,
+    children: [{ errorElement: <BrokenPage />, children: stages }],
+  },
 ])

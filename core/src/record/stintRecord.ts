@@ -45,7 +45,7 @@ export interface StintRecord {
 const timeOf = (entry: LogEntry) => Date.parse(entry.deviceTime)
 
 /** Entries without those undone, in the order they were tapped. An undo can itself be undone. */
-function standing(entries: readonly LogEntry[]): LogEntry[] {
+export function standingEntries(entries: readonly LogEntry[]): LogEntry[] {
   const ordered = [...entries].sort((a, b) => timeOf(a) - timeOf(b) || (a.id < b.id ? -1 : 1))
   const undone = new Set<string>()
   for (const entry of [...ordered].reverse()) if (entry.kind === 'undo' && !undone.has(entry.id)) undone.add(entry.about)
@@ -54,7 +54,7 @@ function standing(entries: readonly LogEntry[]): LogEntry[] {
 
 /** What a stint's log says, whatever order its entries arrived in. */
 export function stintRecord(entries: readonly LogEntry[]): StintRecord {
-  const ordered = standing(entries)
+  const ordered = standingEntries(entries)
   const lines = ordered.filter((e) => e.kind === 'line').map(timeOf)
   const endedAt = ordered.find((e) => e.kind === 'in')
   const laps = lines.flatMap((startedAtMs, i): RecordedLap[] => {

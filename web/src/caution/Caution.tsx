@@ -6,7 +6,7 @@ export const CAUTION =
 /** Stands on every screen that gives speeds, marks or spacing; no setting hides it. */
 export function Caution() {
   return (
-    <Typography role="note" variant="caption" component="p" color="text.secondary" sx={{ maxWidth: '110ch', lineHeight: 1.35 }}>
+    <Typography role="note" variant="caption" component="p" color="text.secondary" sx={{ lineHeight: 1.35 }}>
       {CAUTION}
     </Typography>
   )

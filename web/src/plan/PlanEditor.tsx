@@ -2,15 +2,13 @@ import { Redo, Undo } from '@mui/icons-material'
 import { Box, IconButton, LinearProgress, MenuItem, Stack, TextField, Tooltip, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useMemo, useState } from 'react'
-import type { ConeMove, DayFile, Duty, Plan } from '@ochote/contracts'
+import type { ConeMove, DayFile, Plan } from '@ochote/contracts'
 import { coneOffset, placedCones, wrapStation, type PlanSolution } from '@ochote/core'
-import { Caution } from '../caution/Caution'
-import { DutyLegend } from '../marks/DutyLegend'
 import { PlanView } from '../planView/PlanView'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { CursorReadout } from '../ribbon/CursorReadout'
-import { Ribbon, type ConePlace } from '../ribbon/Ribbon'
+import type { ConePlace } from '../ribbon/Ribbon'
+import { RibbonFoot } from '../ribbon/RibbonFoot'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import { useSolution } from '../workers/useSolution'
 import { ConeList } from './ConeList'
@@ -24,19 +22,15 @@ const Layout = styled('div')(({ theme }) => ({
   flex: 1,
   display: 'grid',
   gridTemplateColumns: 'minmax(0, 1fr) 340px',
-  gridTemplateRows: 'auto minmax(240px, 1fr)',
   minHeight: 0,
-  [theme.breakpoints.down('md')]: { gridTemplateColumns: 'minmax(0, 1fr)', gridTemplateRows: 'auto' },
+  [theme.breakpoints.down('md')]: { gridTemplateColumns: 'minmax(0, 1fr)' },
 }))
 
 const Side = styled('aside')(({ theme }) => ({
-  gridRow: '1 / span 2',
-  gridColumn: 2,
   borderLeft: `1px solid ${theme.palette.divider}`,
   padding: theme.spacing(1.5, 2),
   overflowY: 'auto',
-  maxHeight: 'calc(100dvh - 330px)',
-  [theme.breakpoints.down('md')]: { gridRow: 'auto', gridColumn: 1, borderLeft: 0, maxHeight: 'none' },
+  [theme.breakpoints.down('md')]: { borderLeft: 0 },
 }))
 
 interface PlanEditorProps {
@@ -55,7 +49,7 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
   if (!vehicle || !scheme) throw new Error('the plan names a vehicle or a marker scheme that is not on the shelf')
   const solution = useSolution({ circuitId: plan.circuitId, vehicle, setup: draft.setup, firstSession: draft.firstSession })
   return (
-    <Box sx={{ flex: 1, display: 'flex', flexDirection: 'column', minHeight: 0 }}>
+    <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: 'calc(100dvh - 54px)' }, minHeight: { md: 640 } }}>
       <ConflictDialog version={state.conflict} onKeepMine={state.keepMine} onTakeTheirs={state.takeTheirs} />
       <Stack direction="row" sx={{ px: 2, py: 1, gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
         <Typography variant="h1" sx={{ fontSize: '1.3rem' }}>
@@ -144,7 +138,6 @@ function Drawn({ day, data, state, onChange }: DrawnProps) {
   const [dragged, setDragged] = useState<ConeMove | null>(null)
   const moves = useMemo(() => (dragged ? withMove(draft.coneMoves, dragged) : draft.coneMoves), [draft.coneMoves, dragged])
   const cones = useMemo(() => placedCones(data.track, data.cones, moves), [data, moves])
-  const duties = useMemo(() => [...new Set(cones.map((c): Duty => c.duty))], [cones])
   const commit = (coneMoves: ConeMove[]) => onChange({ ...draft, coneMoves })
   const drag = (coneId: string, { stationM, offsetM }: ConePlace, done: boolean) => {
     const move = { coneId, stationM, offsetM }
@@ -172,7 +165,7 @@ function Drawn({ day, data, state, onChange }: DrawnProps) {
   return (
     <>
       <Layout>
-        <Box sx={{ gridColumn: 1, gridRow: '1 / span 2', minHeight: 0, display: 'flex' }}>
+        <Box sx={{ minHeight: { xs: 320, md: 0 }, display: 'flex' }}>
           <PlanView {...drawing} />
         </Box>
         <Side aria-label="What the plan is made for">
@@ -190,14 +183,7 @@ function Drawn({ day, data, state, onChange }: DrawnProps) {
           />
         </Side>
       </Layout>
-      <Box component="section" aria-label="The ribbon" sx={{ borderTop: 1, borderColor: 'divider', px: 2, pt: 0.75, pb: 1 }}>
-        <Stack direction="row" sx={{ justifyContent: 'space-between', flexWrap: 'wrap', columnGap: 3 }}>
-          <CursorReadout solution={data} />
-          <DutyLegend duties={duties} scheme={scheme} />
-        </Stack>
-        <Ribbon {...drawing} />
-        <Caution />
-      </Box>
+      <RibbonFoot {...drawing} />
     </>
   )
 }

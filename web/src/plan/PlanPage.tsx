@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useNavigate, useParams } from 'react-router'
 import { dayQuery } from '../api/queries'
+import { nextStint } from '../day/nextStint'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
 import { EmptyState } from '../shell/EmptyState'
@@ -8,7 +9,7 @@ import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
 import { PlanEditor } from './PlanEditor'
 
-/** The Plan stage: the plan in the address, else the day's first. */
+/** The Plan stage: the plan in the address, else the one driven next, else the day's first. */
 export function PlanPage() {
   const { eventId = '', planId } = useParams()
   const navigate = useNavigate()
@@ -16,7 +17,9 @@ export function PlanPage() {
   return (
     <Loaded query={day}>
       {(file) => {
-        const plan = planId ? file.plans.find((p) => p.id === planId) : file.plans[0]
+        const plan = planId
+          ? file.plans.find((p) => p.id === planId)
+          : (file.plans.find((p) => p.id === nextStint(file)?.stint.planId) ?? file.plans[0])
         if (!plan) {
           return (
             <Page title="Plan">

@@ -170,7 +170,7 @@ function ShareSlider({ name, value, least = 0.3, onCommit }: ShareSliderProps) {
           onCommit(v as number)
         }}
       />
-      <Typography variant="body2" sx={{ width: 44, textAlign: 'right' }}>
+      <Typography variant="body2" sx={{ width: 44, textAlign: 'right', whiteSpace: 'nowrap' }}>
         {Math.round(shown * 100)} %
       </Typography>
     </Stack>

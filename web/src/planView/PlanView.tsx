@@ -29,7 +29,8 @@ export interface PlanViewProps {
 /** Pixels a metre that a chosen corner is shown at. */
 const CORNER_PX_PER_M = 3.2
 /** How far inside the apex a corner is numbered. */
-const LABEL_OFFSET_PX = 25
+const LABEL_OFFSET_PX = 34
+const BADGE = { width: 56 }
 /** How far from the track the pointer still points at it, metres. */
 const POINTS_WITHIN_M = 60
 
@@ -178,12 +179,21 @@ function CornerBadge({ solution, corner, fit, k, selected, onPick }: CornerBadge
       onClick={onPick}
       onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}
     >
-      <circle r={13} fill={selected ? tokens.action : tokens.raised} stroke={tokens.ink} strokeWidth={1.2 * tokens.weight} />
-      <text y={5} fontSize={14} fontWeight={700} textAnchor="middle" fill={selected ? tokens.onAction : tokens.ink}>
+      <rect
+        x={-BADGE.width / 2}
+        y={-12}
+        width={BADGE.width}
+        height={24}
+        rx={12}
+        fill={selected ? tokens.action : tokens.raised}
+        stroke={tokens.ink}
+        strokeWidth={1.2 * tokens.weight}
+      />
+      <text x={-BADGE.width / 2 + 9} y={5} fontSize={14} fontWeight={750} fill={selected ? tokens.onAction : tokens.ink}>
         {corner.number}
       </text>
       {minSpeed && (
-        <text y={26} fontSize={11.5} textAnchor="middle" fill={tokens.inkSoft} stroke={tokens.ground} strokeWidth={3} paintOrder="stroke">
+        <text x={BADGE.width / 2 - 9} y={4.5} fontSize={11.5} textAnchor="end" fill={selected ? tokens.onAction : tokens.inkSoft}>
           {kmh(minSpeed.speedMps)}
         </text>
       )}

@@ -1,6 +1,7 @@
 import { Box, Typography, useTheme } from '@mui/material'
 import type { PlanSolution } from '@ochote/core'
 import { kmh } from '../format/format'
+import { speedSpan } from '../ribbon/speedColours'
 
 /** A round number of metres that is drawn about this many pixels long. */
 const SCALE_BAR_PX = 90
@@ -18,17 +19,16 @@ function roundMetres(about: number): number {
 /** What the line's colours and the drawing's size mean. */
 export function SpeedKey({ solution, pxPerM }: { solution: PlanSolution; pxPerM: number }) {
   const { tokens } = useTheme()
-  const { speedMps } = solution.trace
-  const slowest = kmh(speedMps.reduce((a, b) => Math.min(a, b), Infinity))
-  const fastest = kmh(speedMps.reduce((a, b) => Math.max(a, b), 0))
+  const [slowest, usual, fastest] = speedSpan(solution.trace.speedMps)
   const barM = roundMetres(SCALE_BAR_PX / pxPerM)
   return (
     <Box sx={{ position: 'absolute', left: 12, bottom: 8, display: 'flex', gap: 3, alignItems: 'flex-end', pointerEvents: 'none' }}>
       <Box>
-        <Box sx={{ width: 120, height: 6, borderRadius: 3, background: `linear-gradient(90deg, ${tokens.speed.join(', ')})` }} />
+        <Box sx={{ width: 150, height: 6, borderRadius: 3, background: `linear-gradient(90deg, ${tokens.speed.join(', ')})` }} />
         <Typography variant="caption" sx={{ display: 'flex', justifyContent: 'space-between' }}>
-          <span>{slowest}</span>
-          <span>{fastest} km/h</span>
+          <span>{kmh(slowest)}</span>
+          <span>{kmh(usual)}</span>
+          <span>{kmh(fastest)} km/h</span>
         </Typography>
       </Box>
       <Box>

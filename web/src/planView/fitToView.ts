@@ -9,7 +9,7 @@ export interface Fit {
   toNorth: (py: number) => number
 }
 
-const PADDING_PX = 46
+const PADDING_PX = 36
 
 export function fitToView(track: Track, width: number, height: number): Fit {
   const range = (values: Float64Array) =>

@@ -13,7 +13,7 @@ const LABEL_ROOM_PX = 30
 export const RibbonSpeed = memo(function RibbonSpeed({ solution, scales }: { solution: PlanSolution; scales: RibbonScales }) {
   const { tokens } = useTheme()
   const { track, trace } = solution
-  const { x, v, pedalsY, speedTop, speedBottom } = scales
+  const { x, v, pedalsY, speedBottom } = scales
   const ticks = v.ticks(3).filter((t) => t > 0)
   const line = pathThrough(
     track.count,
@@ -37,7 +37,7 @@ export const RibbonSpeed = memo(function RibbonSpeed({ solution, scales }: { sol
           </text>
         </g>
       ))}
-      <text x={4} y={speedTop + 2} fontSize={10.5} fill={tokens.inkSoft}>
+      <text x={4} y={speedBottom + 6} fontSize={10.5} fill={tokens.inkSoft}>
         km/h
       </text>
       <g clipPath="url(#ribbon-clip)">

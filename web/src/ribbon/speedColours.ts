@@ -8,6 +8,12 @@ export interface ColouredPath {
   readonly d: string
 }
 
+/** The least, the middle and the greatest speed of a lap, m/s: what the ends and the middle of the colours stand for. */
+export function speedSpan(speedMps: Float64Array): [number, number, number] {
+  const sorted = speedMps.slice().sort()
+  return [sorted[0]!, sorted[sorted.length >> 1]!, sorted[sorted.length - 1]! + 0.01]
+}
+
 /**
  * A line as paths coloured by speed, slow to fast.
  * @param point - where sample i is drawn
@@ -18,15 +24,14 @@ export function colouredPaths(
   point: (i: number) => readonly [number, number],
   ramp: readonly [string, string, string],
 ): ColouredPath[] {
-  const slowest = speedMps.reduce((a, b) => Math.min(a, b), Infinity)
-  const fastest = speedMps.reduce((a, b) => Math.max(a, b), 0)
+  const [slowest, usual, fastest] = speedSpan(speedMps)
+  const share = scaleLinear([slowest, usual, fastest], [0, 0.5, 1])
   const colour = scaleLinear<string>([0, (BUCKETS - 1) / 2, BUCKETS - 1], [...ramp])
   const parts = Array.from({ length: BUCKETS }, () => '')
   const n = speedMps.length
   let open = -1
   for (let i = 0; i < (closed ? n : n - 1); i++) {
-    const share = (speedMps[i]! - slowest) / Math.max(0.1, fastest - slowest)
-    const bucket = Math.min(BUCKETS - 1, Math.floor(share * BUCKETS))
+    const bucket = Math.min(BUCKETS - 1, Math.floor(share(speedMps[i]!) * BUCKETS))
     const [x0, y0] = point(i)
     const [x1, y1] = point((i + 1) % n)
     const start = bucket === open ? '' : `M${x0.toFixed(1)},${y0.toFixed(1)}`

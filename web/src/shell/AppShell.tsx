@@ -9,6 +9,7 @@ import { useThemeChoice } from '../theme/ThemeChoice'
 import { themeNames, type ThemeName } from '../theme/tokens'
 import { openDayOf } from './openDay'
 import { SHELF_KEY, stagePath, stages, TODAY_KEY } from './stages'
+import { useSendWaiting } from '../device/useSendWaiting'
 import { useStageKeys } from './useStageKeys'
 
 const Frame = styled('div')({ minHeight: '100dvh', display: 'flex', flexDirection: 'column' })
@@ -64,6 +65,7 @@ export function AppShell() {
   const inDay = useMatch('/days/:eventId/*')
   const open = days.data?.find((d) => d.id === inDay?.params.eventId) ?? openDayOf(days.data ?? [])
   useStageKeys(open?.id ?? null)
+  useSendWaiting()
   return (
     <Frame>
       <Link href="#main" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 9 } }}>

@@ -4,6 +4,7 @@ import { Link as RouterLink } from 'react-router'
 import type { DayFile, MarkerScheme, Plan, VehicleOnShelf } from '@ochote/contracts'
 import { placedCones } from '@ochote/core'
 import { lapTime } from '../format/format'
+import { StockShortage } from '../marks/StockShortage'
 import { PlanView } from '../planView/PlanView'
 import { Loaded } from '../problem/Loaded'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
@@ -46,6 +47,7 @@ function Drawn({ plan, vehicle, scheme, eventId }: DrawnProps) {
                 {plan.name}
               </Link>
               : {cones.length} marks, planned lap {lapTime(data.trace.lapTimeS)}
+              <StockShortage cones={cones} scheme={scheme} />
             </Typography>
           </>
         )}

@@ -11,7 +11,8 @@ import { EmptyState } from '../shell/EmptyState'
 import { openDayOf } from '../shell/openDay'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
-import { nextStint, notReady } from './readiness'
+import { nextStint } from '../day/nextStint'
+import { notReady } from './readiness'
 import { TodayCircuit } from './TodayCircuit'
 
 export function TodayPage() {

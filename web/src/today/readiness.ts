@@ -1,5 +1,5 @@
-import type { DayFile, StintFile } from '@ochote/contracts'
-import { stintRecord } from '@ochote/core'
+import type { DayFile } from '@ochote/contracts'
+import { phaseOf } from '../day/nextStint'
 
 /** Something the day still lacks, and where to do it. */
 export interface NotReady {
@@ -7,13 +7,6 @@ export interface NotReady {
   readonly text: string
   readonly stage: 'brief' | 'debrief' | 'plan' | 'run'
   readonly openId: string
-}
-
-const phaseOf = (file: StintFile) => stintRecord(file.log).phase
-
-/** The stint being driven, else the first that has not begun. */
-export function nextStint(day: DayFile): StintFile | null {
-  return day.stints.find((s) => phaseOf(s) === 'running') ?? day.stints.find((s) => phaseOf(s) === 'ready') ?? null
 }
 
 /** What is not ready yet, in the order of the day. */

@@ -1,0 +1,11 @@
+import { StintStage } from '../stint/StintStage'
+import { Briefing } from './Briefing'
+
+/** The Brief stage: one page for a student. */
+export function BriefPage() {
+  return (
+    <StintStage stage="brief" title="Brief">
+      {(open, choice) => <Briefing key={open.file.stint.id} open={open} choice={choice} />}
+    </StintStage>
+  )
+}

@@ -1,0 +1,11 @@
+import { StintStage } from '../stint/StintStage'
+import { Debriefing } from './Debriefing'
+
+/** The Debrief stage: one stint, straight after it. */
+export function DebriefPage() {
+  return (
+    <StintStage stage="debrief" title="Debrief">
+      {(open, choice) => <Debriefing key={open.file.stint.id} open={open} choice={choice} />}
+    </StintStage>
+  )
+}

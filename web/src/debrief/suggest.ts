@@ -1,0 +1,42 @@
+import type { DebriefDraft } from '@ochote/contracts'
+import {
+  bestLap,
+  correctionsOf,
+  markFinder,
+  praiseName,
+  THINGS_TO_WORK_ON,
+  timedLaps,
+  workOnFrom,
+  type StintRecord,
+  type WorkOn,
+} from '@ochote/core'
+import type { OpenStint } from '../stint/openStint'
+
+const MOST_GOOD = 3
+
+/** What a stint's log offers to say was good, praise as logged first. */
+export function goodFrom(record: StintRecord): string[] {
+  const best = bestLap(record)
+  const laps = timedLaps(record)
+  return [
+    ...record.praises.map((p) => `Corner ${p.corner}, lap ${p.lap}: ${praiseName(p.code)}`),
+    ...correctionsOf(record)
+      .filter((c) => c.outcome === 'fixed' || c.outcome === 'better')
+      .map((c) => `Corner ${c.corner} ${c.outcome === 'fixed' ? 'put right' : 'better'} after lap ${c.laps[0]}`),
+    ...(best && laps.length > 1 && best.number === laps.length ? ['The last lap was the best one'] : []),
+  ]
+}
+
+/** Everything that could be worked on, the most pressing first, with its mark from the plan. */
+export const candidatesFor = (open: OpenStint, record: StintRecord): WorkOn[] => workOnFrom(correctionsOf(record), markFinder(open.cones))
+
+/** The debrief as it is offered before anyone chose. */
+export function suggestedDebrief(open: OpenStint, record: StintRecord): DebriefDraft {
+  return {
+    good: goodFrom(record).slice(0, MOST_GOOD),
+    workOn: candidatesFor(open, record)
+      .slice(0, THINGS_TO_WORK_ON)
+      .map((w) => ({ ...w })),
+    sentence: '',
+  }
+}

@@ -1,0 +1,67 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import type { LogEntry } from '@ochote/contracts'
+import { v4 as uuid } from 'uuid'
+
+interface KeptEntry {
+  id: string
+  stintId: string
+  entry: LogEntry
+  sent: boolean
+}
+
+interface DeviceSchema extends DBSchema {
+  entries: { key: string; value: KeptEntry; indexes: { byStint: string } }
+}
+
+let opened: Promise<IDBPDatabase<DeviceSchema>> | null = null
+
+/** The device's own store: what is tapped is kept here before it is sent. */
+function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
+  opened ??= openDB<DeviceSchema>('ochote-device', 1, {
+    upgrade: (db) => {
+      db.createObjectStore('entries', { keyPath: 'id' }).createIndex('byStint', 'stintId')
+    },
+  })
+  return opened
+}
+
+/** Keeps an entry on the device; resolves once it is on disk. */
+export async function keepEntry(entry: LogEntry): Promise<void> {
+  const db = await deviceDb()
+  const write = db.transaction('entries', 'readwrite', { durability: 'strict' })
+  await Promise.all([write.store.put({ id: entry.id, stintId: entry.stintId, entry, sent: false }), write.done])
+}
+
+/** Every entry of a stint that this device made, and whether the server has it. */
+export async function keptEntries(stintId: string): Promise<{ entry: LogEntry; sent: boolean }[]> {
+  const db = await deviceDb()
+  return (await db.getAllFromIndex('entries', 'byStint', stintId)).map(({ entry, sent }) => ({ entry, sent }))
+}
+
+/** Entries of any stint that the server does not have yet. */
+export async function unsentEntries(): Promise<LogEntry[]> {
+  const db = await deviceDb()
+  return (await db.getAll('entries')).filter((kept) => !kept.sent).map((kept) => kept.entry)
+}
+
+/** Remembers that the server has entries. */
+export async function markSent(ids: readonly string[]): Promise<void> {
+  const db = await deviceDb()
+  const write = db.transaction('entries', 'readwrite')
+  for (const id of ids) {
+    const kept = await write.store.get(id)
+    if (kept) await write.store.put({ ...kept, sent: true })
+  }
+  await write.done
+}
+
+const DEVICE_KEY = 'ochote.device'
+
+/** This device's own name, made once. */
+export function deviceId(): string {
+  const known = localStorage.getItem(DEVICE_KEY)
+  if (known) return known
+  const made = uuid()
+  localStorage.setItem(DEVICE_KEY, made)
+  return made
+}

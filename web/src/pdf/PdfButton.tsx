@@ -1,0 +1,33 @@
+import { PictureAsPdfOutlined } from '@mui/icons-material'
+import { Button } from '@mui/material'
+import { useState } from 'react'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { saveFile } from './saveFile'
+
+interface PdfButtonProps {
+  name: string
+  /** lays the page out; the layout itself is fetched when it is first asked for */
+  make: () => Promise<Blob>
+}
+
+/** Makes a PDF and hands it over to be saved, with its progress and its problem. */
+export function PdfButton({ name, make }: PdfButtonProps) {
+  const [state, setState] = useState<'idle' | 'making' | { error: unknown }>('idle')
+  const run = async () => {
+    setState('making')
+    try {
+      saveFile(await make(), name)
+      setState('idle')
+    } catch (error) {
+      setState({ error })
+    }
+  }
+  return (
+    <>
+      <Button startIcon={<PictureAsPdfOutlined />} disabled={state === 'making'} onClick={() => void run()}>
+        {state === 'making' ? 'Making the page…' : 'PDF'}
+      </Button>
+      {typeof state === 'object' && <ProblemNotice error={state.error} onRetry={() => void run()} />}
+    </>
+  )
+}

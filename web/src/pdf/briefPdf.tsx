@@ -1,0 +1,86 @@
+import { Document, Page, Path, pdf, Svg, Text, View } from '@react-pdf/renderer'
+import { cornerSteps } from '@ochote/core'
+import type { Duty } from '@ochote/contracts'
+import { CAUTION } from '../caution/Caution'
+import { count, lapTime, longDay, speed } from '../format/format'
+import { dutyMeanings, dutyShapes } from '../marks/dutyShapes'
+import type { OpenStint } from '../stint/openStint'
+import { PdfCircuit } from './PdfCircuit'
+import { registerPdfFonts } from './pdfFonts'
+import { pdfInk, pdfStyles as s } from './pdfStyles'
+
+const CIRCUIT = { width: 300, height: 190 }
+const NOTE_LINES = 3
+
+/** A student's brief as one A4 page. */
+export function briefPdf(open: OpenStint): Promise<Blob> {
+  registerPdfFonts()
+  return pdf(<BriefDocument open={open} />).toBlob()
+}
+
+function BriefDocument({ open }: { open: OpenStint }) {
+  const { event, file, student, vehicle, instructor, solution, cones, scheme, plan } = open
+  const { stint } = file
+  const half = Math.ceil(solution.corners.length / 2)
+  return (
+    <Document title={`Brief: ${student.name}`} language="en">
+      <Page size="A4" style={s.page}>
+        <Text style={s.title}>{student.name}</Text>
+        <Text style={s.sub}>
+          {longDay(event.day)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
+          {solution.track.circuit.name} · {plan.name}, planned lap {lapTime(solution.trace.lapTimeS)}
+        </Text>
+        <View style={s.row}>
+          <PdfCircuit solution={solution} cones={cones} scheme={scheme} {...CIRCUIT} />
+          <View style={{ flex: 1 }}>
+            <Text style={[s.heading, { marginTop: 0 }]}>Aims</Text>
+            {stint.aims.length === 0 && <View style={s.noteLine} />}
+            {stint.aims.map((aim, i) => (
+              <Text key={aim} style={{ fontSize: 10.5, marginBottom: 3 }}>
+                {i + 1}. {aim}
+              </Text>
+            ))}
+            <Text style={s.heading}>Marks</Text>
+            {[...new Set(cones.map((c): Duty => c.duty))].map((duty) => (
+              <View key={duty} style={{ flexDirection: 'row', alignItems: 'center', gap: 5, marginBottom: 1.5 }}>
+                <Svg width={11} height={11} viewBox="-9 -9 18 18">
+                  <Path d={dutyShapes[duty]} fill={scheme.looks[duty].hex} stroke={pdfInk.ink} strokeWidth={1.3} />
+                </Svg>
+                <Text>
+                  <Text style={s.bold}>{duty}</Text>: {scheme.looks[duty].count} × {scheme.looks[duty].colour}, {dutyMeanings[duty]}
+                </Text>
+              </View>
+            ))}
+          </View>
+        </View>
+        <Text style={s.heading}>Corner by corner</Text>
+        <View style={s.row}>
+          {[solution.corners.slice(0, half), solution.corners.slice(half)].map((corners, column) => (
+            <View key={column} style={{ flex: 1 }}>
+              {corners.map((corner) => (
+                <View key={corner.number} style={{ marginBottom: 4 }} wrap={false}>
+                  <Text style={s.bold}>
+                    {corner.number} {corner.name}, {corner.direction}
+                    {corner.points.minSpeed ? `, ${speed(corner.points.minSpeed.speedMps)} at the slowest` : ''}
+                  </Text>
+                  {cornerSteps(corner, cones).map((step) => (
+                    <Text key={step.action}>
+                      {step.action} {step.place}
+                    </Text>
+                  ))}
+                </View>
+              ))}
+            </View>
+          ))}
+        </View>
+        <Text style={s.heading}>Notes</Text>
+        {Array.from({ length: NOTE_LINES }, (_, i) => (
+          <View key={i} style={s.noteLine} />
+        ))}
+        <Text style={s.caution} fixed>
+          {CAUTION}
+        </Text>
+      </Page>
+    </Document>
+  )
+}

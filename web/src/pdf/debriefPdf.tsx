@@ -1,0 +1,86 @@
+import { Document, Page, pdf, Text, View } from '@react-pdf/renderer'
+import { bestLap, correctionsOf, faultOf, severityNames, stintRecord, timedLaps } from '@ochote/core'
+import type { DebriefDraft } from '@ochote/contracts'
+import { CAUTION } from '../caution/Caution'
+import { count, difference, lapTime, longDay } from '../format/format'
+import type { OpenStint } from '../stint/openStint'
+import { PdfCircuit } from './PdfCircuit'
+import { registerPdfFonts } from './pdfFonts'
+import { pdfStyles as s } from './pdfStyles'
+
+const CIRCUIT = { width: 250, height: 160 }
+const MOST_CORRECTIONS = 16
+
+/** A student's debrief as one A4 page: what was good, the two things and why, the evidence. */
+export function debriefPdf(open: OpenStint, draft: DebriefDraft): Promise<Blob> {
+  registerPdfFonts()
+  return pdf(<DebriefDocument open={open} draft={draft} />).toBlob()
+}
+
+function DebriefDocument({ open, draft }: { open: OpenStint; draft: DebriefDraft }) {
+  const { event, file, student, vehicle, instructor, solution, cones, scheme } = open
+  const record = stintRecord(file.log)
+  const laps = timedLaps(record)
+  const best = bestLap(record)
+  const corrections = correctionsOf(record)
+  const shown = new Set(draft.workOn.map((w) => w.corner))
+  return (
+    <Document title={`Debrief: ${student.name}`} language="en">
+      <Page size="A4" style={[s.page, { fontSize: 9.4 }]}>
+        <Text style={s.title}>{student.name}</Text>
+        <Text style={s.sub}>
+          {longDay(event.day)}, {file.stint.startsAt} · {solution.track.circuit.name} · {count(laps.length, 'lap')} in{' '}
+          {vehicle.vehicle.name} with {instructor.name}
+        </Text>
+        <Text style={s.heading}>What was good</Text>
+        {draft.good.map((good, i) => (
+          <Text key={i}>• {good}</Text>
+        ))}
+        <Text style={s.heading}>To work on</Text>
+        {draft.workOn.map((w, i) => (
+          <View key={i} style={{ marginBottom: 4 }}>
+            <Text style={[s.bold, { fontSize: 11 }]}>
+              {i + 1}. Corner {w.corner}: {w.advice}
+            </Text>
+            <Text>
+              {faultOf(w.code)?.name ?? w.code}: {w.reason}
+            </Text>
+          </View>
+        ))}
+        {draft.sentence !== '' && (
+          <>
+            <Text style={s.heading}>From {instructor.name}</Text>
+            <Text style={{ fontSize: 11 }}>{draft.sentence}</Text>
+          </>
+        )}
+        <View style={[s.row, { marginTop: 8 }]}>
+          <View>
+            <PdfCircuit solution={solution} cones={cones.filter((c) => shown.has(c.cornerNumber))} scheme={scheme} {...CIRCUIT} />
+          </View>
+          <View style={{ flex: 1 }}>
+            <Text style={[s.heading, { marginTop: 0 }]}>Laps</Text>
+            {laps.map((lap) => (
+              <Text key={lap.number} style={s.cell}>
+                Lap {lap.number} {lapTime(lap.timeS ?? 0)} {lap === best ? 'the best' : difference((lap.timeS ?? 0) - (best?.timeS ?? 0))}
+              </Text>
+            ))}
+          </View>
+        </View>
+        <Text style={s.heading}>What was corrected, and did it show?</Text>
+        {corrections.slice(0, MOST_CORRECTIONS).map((c) => (
+          <View key={`${c.corner}${c.code}`} style={[s.cell, { flexDirection: 'row' }]}>
+            <Text style={{ width: 60 }}>Corner {c.corner}</Text>
+            <Text style={{ flex: 2 }}>{faultOf(c.code)?.name ?? c.code}</Text>
+            <Text style={{ flex: 1 }}>{severityNames[c.severity]}</Text>
+            <Text style={{ flex: 1.4 }}>on laps {c.laps.join(', ')}</Text>
+            <Text style={[s.bold, { flex: 1 }]}>{c.outcome}</Text>
+          </View>
+        ))}
+        {corrections.length > MOST_CORRECTIONS && <Text>and {corrections.length - MOST_CORRECTIONS} more in the record</Text>}
+        <Text style={s.caution} fixed>
+          {CAUTION}
+        </Text>
+      </Page>
+    </Document>
+  )
+}

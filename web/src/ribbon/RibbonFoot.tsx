@@ -1,0 +1,27 @@
+import { Box, Stack } from '@mui/material'
+import { useMemo } from 'react'
+import type { Duty } from '@ochote/contracts'
+import { Caution } from '../caution/Caution'
+import { DutyLegend } from '../marks/DutyLegend'
+import { CursorReadout } from './CursorReadout'
+import { Ribbon, type RibbonProps } from './Ribbon'
+
+/** The ribbon as it stands at the foot of a stage: what is pointed at, what the marks mean, the lap, the caution. */
+export function RibbonFoot(props: RibbonProps) {
+  const duties = useMemo(() => [...new Set(props.cones.map((c): Duty => c.duty))], [props.cones])
+  return (
+    <Box
+      component="section"
+      aria-label="The ribbon"
+      className="no-print"
+      sx={{ borderTop: 1, borderColor: 'divider', px: 2, pt: 0.75, pb: 1 }}
+    >
+      <Stack direction="row" sx={{ justifyContent: 'space-between', flexWrap: 'wrap', columnGap: 3 }}>
+        <CursorReadout solution={props.solution} />
+        <DutyLegend duties={duties} scheme={props.scheme} />
+      </Stack>
+      <Ribbon {...props} />
+      <Caution />
+    </Box>
+  )
+}

@@ -1,0 +1,58 @@
+import { Box, Typography } from '@mui/material'
+import { styled } from '@mui/material/styles'
+import type { SolvedCorner } from '@ochote/core'
+import { speed } from '../format/format'
+import { Target } from './Target'
+
+interface CornerStripProps {
+  corners: readonly SolvedCorner[]
+  corner: string | null
+  /** how the corner came to be the one: by hand or by the clock */
+  source: 'chosen' | 'by the clock' | null
+  lap: number
+  onChoose: (number: string) => void
+}
+
+const Strip = styled('div')(({ theme }) => ({
+  display: 'grid',
+  gridTemplateColumns: 'repeat(auto-fill, minmax(64px, 1fr))',
+  gap: theme.spacing(0.75),
+}))
+
+/** Which corner is being logged: the one just driven, by the clock, or any other by a tap. */
+export function CornerStrip({ corners, corner, source, lap, onChoose }: CornerStripProps) {
+  const chosen = corners.find((c) => c.number === corner)
+  return (
+    <Box component="section" aria-label="Corner">
+      <Typography aria-live="polite" sx={{ minHeight: '1.6em', fontSize: '1.1rem', mb: 0.5 }}>
+        {chosen ? (
+          <>
+            <strong>
+              Corner {chosen.number} {chosen.name}
+            </strong>
+            , {lap === 0 ? 'out lap' : `lap ${lap}`}
+            {source && <Typography component="span" color="text.secondary">{` · ${source}`}</Typography>}
+            {chosen.points.minSpeed && (
+              <Typography component="span" color="text.secondary">{` · ${speed(chosen.points.minSpeed.speedMps)} planned`}</Typography>
+            )}
+          </>
+        ) : (
+          'Tap the corner, then what happened there.'
+        )}
+      </Typography>
+      <Strip>
+        {corners.map((c) => (
+          <Target
+            key={c.number}
+            aria-pressed={c.number === corner}
+            aria-label={`Corner ${c.number} ${c.name}`}
+            onClick={() => onChoose(c.number)}
+            sx={{ fontSize: '1.5rem', p: 0 }}
+          >
+            {c.number}
+          </Target>
+        ))}
+      </Strip>
+    </Box>
+  )
+}

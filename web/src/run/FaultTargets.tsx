@@ -1,0 +1,70 @@
+import { Box, Typography } from '@mui/material'
+import { styled } from '@mui/material/styles'
+import { faultOf, praises, severityNames, type LoggedFault } from '@ochote/core'
+import { Target } from './Target'
+
+interface FaultTargetsProps {
+  codes: readonly string[]
+  /** what is logged already for this corner on this lap */
+  logged: readonly LoggedFault[]
+  disabled: boolean
+  onFault: (code: string) => void
+  /** null where nothing was logged at this corner before */
+  again: (() => void) | null
+  better: (() => void) | null
+  lastCode: string | null
+  onPraise: (code: string) => void
+}
+
+const Grid = styled('div')(({ theme }) => ({
+  display: 'grid',
+  gridTemplateColumns: 'repeat(3, minmax(0, 1fr))',
+  gap: theme.spacing(1),
+  [theme.breakpoints.down('sm')]: { gridTemplateColumns: 'repeat(2, minmax(0, 1fr))' },
+}))
+
+const marks = { 1: '●○○', 2: '●●○', 3: '●●●' } as const
+
+/** Six likely faults; a second tap raises the severity. Again, better and praise are always there. */
+export function FaultTargets({ codes, logged, disabled, onFault, again, better, lastCode, onPraise }: FaultTargetsProps) {
+  const lastName = lastCode ? faultOf(lastCode)?.name : null
+  return (
+    <Box component="section" aria-label="What happened" sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}>
+      <Grid>
+        {codes.map((code) => {
+          const here = logged.find((f) => f.code === code)
+          const name = faultOf(code)?.name ?? code
+          return (
+            <Target key={code} disabled={disabled} aria-pressed={here !== undefined} sx={{ minHeight: 84 }} onClick={() => onFault(code)}>
+              {name}
+              <Typography component="span" variant="body2" sx={{ color: 'inherit', mt: 0.25 }}>
+                {here ? `${marks[here.severity]} ${severityNames[here.severity]}` : code}
+              </Typography>
+            </Target>
+          )
+        })}
+      </Grid>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        <Target disabled={disabled || again === null} onClick={() => again?.()}>
+          Again
+          <Typography component="span" variant="body2" sx={{ color: 'inherit' }}>
+            {lastName ?? 'nothing logged here before'}
+          </Typography>
+        </Target>
+        <Target tone="good" disabled={disabled || better === null} onClick={() => better?.()}>
+          Better
+          <Typography component="span" variant="body2" sx={{ color: 'inherit' }}>
+            {lastName ?? 'nothing logged here before'}
+          </Typography>
+        </Target>
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'repeat(3, 1fr)', sm: 'repeat(5, 1fr)' }, gap: 1 }}>
+        {praises.map((praise) => (
+          <Target key={praise.code} tone="good" disabled={disabled} onClick={() => onPraise(praise.code)} sx={{ fontSize: '1rem' }}>
+            {praise.name}
+          </Target>
+        ))}
+      </Box>
+    </Box>
+  )
+}

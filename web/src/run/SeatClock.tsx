@@ -1,0 +1,48 @@
+import { Box, Typography } from '@mui/material'
+import { bestLap, timedLaps, type StintRecord } from '@ochote/core'
+import { count, difference, lapTime, runningTime } from '../format/format'
+import { useNow } from './useNow'
+
+interface SeatClockProps {
+  record: StintRecord
+  plannedLaps: number
+}
+
+/** Lap and laps left, large; the running time; the last lap against the best. */
+export function SeatClock({ record, plannedLaps }: SeatClockProps) {
+  const running = record.phase === 'running'
+  const now = useNow(100, running)
+  const laps = timedLaps(record)
+  const current = record.laps.find((lap) => lap.timeS === null)
+  const last = laps[laps.length - 1]
+  const best = bestLap(record)
+  const left = Math.max(0, plannedLaps - laps.length)
+  const coolDown = running && left === 0
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: 'auto auto 1fr', alignItems: 'end', columnGap: { xs: 2, sm: 4 } }}>
+      <Figure label={coolDown ? 'after the last' : 'lap'} value={coolDown ? 'Cool' : running && current ? String(current.number) : '–'} />
+      <Figure label={left === 1 && running ? 'last lap' : 'laps left'} value={String(left)} />
+      <Box sx={{ textAlign: 'right', minWidth: 0 }}>
+        <Typography sx={{ fontSize: { xs: '2rem', sm: '2.9rem' }, fontWeight: 700, lineHeight: 1.05 }}>
+          {running && current ? runningTime(Math.max(0, now - current.startedAtMs) / 1000) : '0:00.0'}
+        </Typography>
+        <Typography variant="body2" color="text.secondary">
+          {last?.timeS
+            ? `Lap ${last.number} ${lapTime(last.timeS)}${best?.timeS && best !== last ? `, ${difference(last.timeS - best.timeS)} than the best` : laps.length > 1 ? ', the best' : ''}`
+            : count(plannedLaps, 'lap') + ' planned'}
+        </Typography>
+      </Box>
+    </Box>
+  )
+}
+
+function Figure({ label, value }: { label: string; value: string }) {
+  return (
+    <Box>
+      <Typography sx={{ fontSize: { xs: '3rem', sm: '4.4rem' }, fontWeight: 800, lineHeight: 0.95 }}>{value}</Typography>
+      <Typography variant="body2" color="text.secondary">
+        {label}
+      </Typography>
+    </Box>
+  )
+}

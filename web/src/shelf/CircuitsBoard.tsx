@@ -1,0 +1,67 @@
+import { Alert, Box, Stack, Typography } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { circuitSummarySchema, type CircuitSummary } from '@ochote/contracts'
+import { circuitFromDocument, cornersOf, sampleTrack } from '@ochote/core'
+import { circuitQuery, circuitsQuery } from '../api/queries'
+import { count, kilometres } from '../format/format'
+import { Loaded } from '../problem/Loaded'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { EmptyState } from '../shell/EmptyState'
+import { ImportButton } from './ImportButton'
+import { Outline } from './Outline'
+import { useImport } from './useImport'
+
+/** Circuits, and putting one on the shelf from its file. */
+export function CircuitsBoard() {
+  const circuits = useQuery(circuitsQuery)
+  const put = useImport({ path: '/api/circuits', field: 'document', answer: circuitSummarySchema, queryKey: circuitsQuery.queryKey })
+  return (
+    <Stack sx={{ gap: 2 }}>
+      <ImportButton
+        label="Add a circuit file"
+        accept=".geojson,.json,application/geo+json"
+        busy={put.isPending}
+        onFile={(file) => put.mutate(file)}
+      />
+      {put.error && <ProblemNotice error={put.error} />}
+      {put.data && <Alert severity="success">{put.data.name} is on the shelf.</Alert>}
+      <Loaded query={circuits}>
+        {(list) =>
+          list.length === 0 ? (
+            <EmptyState title="No circuit yet">
+              Add a circuit as GeoJSON: one line for the middle of the track with its widths; corners, kerbs and run-off as they are known.
+            </EmptyState>
+          ) : (
+            <Box
+              component="ul"
+              sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(260px, 1fr))', gap: 3 }}
+            >
+              {list.map((circuit) => (
+                <CircuitCard key={circuit.id} circuit={circuit} />
+              ))}
+            </Box>
+          )
+        }
+      </Loaded>
+    </Stack>
+  )
+}
+
+function CircuitCard({ circuit }: { circuit: CircuitSummary }) {
+  const { data } = useQuery(circuitQuery(circuit.id))
+  const track = useMemo(() => {
+    const read = data ? circuitFromDocument(data.document) : null
+    return read?.ok ? sampleTrack(read.value, 4) : null
+  }, [data])
+  return (
+    <Box component="li">
+      <Box sx={{ height: 150 }}>{track && <Outline track={track} />}</Box>
+      <Typography variant="h2">{circuit.name}</Typography>
+      <Typography variant="body2" color="text.secondary">
+        {kilometres(circuit.lengthM)}, {circuit.closed ? 'closed' : 'open'}
+        {track && `, ${count(cornersOf(track).length, 'corner')}`}
+      </Typography>
+    </Box>
+  )
+}

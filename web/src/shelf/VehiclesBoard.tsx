@@ -1,0 +1,61 @@
+import { Alert, Box, Stack, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { vehicleOnShelfSchema, type Vehicle } from '@ochote/contracts'
+import { vehiclesQuery } from '../api/queries'
+import { Loaded } from '../problem/Loaded'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { EmptyState } from '../shell/EmptyState'
+import { ImportButton } from './ImportButton'
+import { useImport } from './useImport'
+
+const RPM_NM_PER_KW = 60_000 / (2 * Math.PI)
+
+/** Greatest power of the torque curve, kW. */
+const powerKw = (vehicle: Vehicle) => Math.max(...vehicle.torqueNm.map(([rpm, nm]) => (rpm * nm) / RPM_NM_PER_KW))
+
+/** Vehicles, and putting one on the shelf from its file. */
+export function VehiclesBoard() {
+  const vehicles = useQuery(vehiclesQuery)
+  const put = useImport({ path: '/api/vehicles', field: 'vehicle', answer: vehicleOnShelfSchema, queryKey: vehiclesQuery.queryKey })
+  return (
+    <Stack sx={{ gap: 2 }}>
+      <ImportButton label="Add a vehicle file" accept=".json,application/json" busy={put.isPending} onFile={(file) => put.mutate(file)} />
+      {put.error && <ProblemNotice error={put.error} />}
+      {put.data && <Alert severity="success">{put.data.vehicle.name} is on the shelf.</Alert>}
+      <Loaded query={vehicles}>
+        {(list) =>
+          list.length === 0 ? (
+            <EmptyState title="No vehicle yet">Add a vehicle file: mass as driven, grip, brakes, gears and the torque curve.</EmptyState>
+          ) : (
+            <Box sx={{ overflowX: 'auto' }}>
+              <Table size="small" aria-label="Vehicles">
+                <TableHead>
+                  <TableRow>
+                    {['Vehicle', 'Kind', 'Mass as driven', 'Power', 'Gears', 'Grip, cornering', 'For the briefing'].map((head) => (
+                      <TableCell key={head}>{head}</TableCell>
+                    ))}
+                  </TableRow>
+                </TableHead>
+                <TableBody>
+                  {list.map(({ id, vehicle }) => (
+                    <TableRow key={id}>
+                      <TableCell>
+                        <strong>{vehicle.name}</strong>
+                      </TableCell>
+                      <TableCell>{vehicle.kind}</TableCell>
+                      <TableCell>{vehicle.massKg} kg</TableCell>
+                      <TableCell>{powerKw(vehicle).toFixed(0)} kW</TableCell>
+                      <TableCell>{vehicle.gears.length}</TableCell>
+                      <TableCell>{vehicle.muLat.toFixed(2)} g</TableCell>
+                      <TableCell>{vehicle.notes}</TableCell>
+                    </TableRow>
+                  ))}
+                </TableBody>
+              </Table>
+            </Box>
+          )
+        }
+      </Loaded>
+    </Stack>
+  )
+}

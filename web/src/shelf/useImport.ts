@@ -1,0 +1,45 @@
+import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query'
+import { v7 as uuid } from 'uuid'
+import type { z } from 'zod'
+import type { FieldProblem } from '@ochote/contracts'
+import { ProblemError, request } from '../api/request'
+
+const LARGEST_BYTES = 55_000_000
+
+const refused = (fields: FieldProblem[]) =>
+  new ProblemError({
+    code: 'invalid-input',
+    type: 'about:blank',
+    title: 'This file cannot be used',
+    status: 400,
+    fields,
+    detail: `${fields[0]?.field}: found ${fields[0]?.found}, expected ${fields[0]?.expected}. Nothing was stored.`,
+  })
+
+async function jsonOf(file: File): Promise<unknown> {
+  if (file.size > LARGEST_BYTES) {
+    throw refused([{ field: file.name, found: `${(file.size / 1e6).toFixed(0)} MB`, expected: `${LARGEST_BYTES / 1e6} MB at the most` }])
+  }
+  try {
+    return JSON.parse((await file.text()).replace(/^\uFEFF/, '')) as unknown
+  } catch (error) {
+    throw refused([{ field: file.name, found: (error as Error).message, expected: 'a JSON document' }])
+  }
+}
+
+interface Shelf<S extends z.ZodType> {
+  path: string
+  /** field of the request that holds the file */
+  field: 'document' | 'vehicle'
+  answer: S
+  queryKey: readonly string[]
+}
+
+/** Puts a file on the shelf; the server checks it and says what it refuses, and where. */
+export function useImport<S extends z.ZodType>({ path, field, answer, queryKey }: Shelf<S>): UseMutationResult<z.infer<S>, Error, File> {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: async (file: File) => request(answer, path, { method: 'POST', body: { id: uuid(), [field]: await jsonOf(file) } }),
+    onSuccess: () => client.invalidateQueries({ queryKey }),
+  })
+}

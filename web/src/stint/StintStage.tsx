@@ -1,0 +1,90 @@
+import { MenuItem, TextField } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { useMemo, type ReactNode } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import type { DayFile, StintFile } from '@ochote/contracts'
+import { placedCones } from '@ochote/core'
+import { dayQuery } from '../api/queries'
+import { nextStint, phaseOf } from '../day/nextStint'
+import { Loaded } from '../problem/Loaded'
+import { TrackCursorProvider } from '../ribbon/trackCursor'
+import { EmptyState } from '../shell/EmptyState'
+import { Page } from '../shell/Page'
+import { stagePath } from '../shell/stages'
+import { useSolution } from '../workers/useSolution'
+import { namedBy, type OpenStint } from './openStint'
+
+interface StintStageProps {
+  stage: 'brief' | 'run' | 'debrief'
+  title: string
+  children: (open: OpenStint, choice: ReactNode) => ReactNode
+}
+
+/** The stint a stage opens when the address names none. */
+function usualStint(day: DayFile, stage: StintStageProps['stage']): StintFile | null {
+  const driven = [...day.stints].reverse().find((s) => phaseOf(s) === 'ended')
+  return (stage === 'debrief' ? driven : nextStint(day)) ?? day.stints[0] ?? null
+}
+
+/** A stage about one stint: the one in the address, else the one the stage is likely wanted for. */
+export function StintStage({ stage, title, children }: StintStageProps) {
+  const { eventId = '', stintId } = useParams()
+  const day = useQuery(dayQuery(eventId))
+  return (
+    <Loaded query={day}>
+      {(data) => {
+        const file = stintId ? (data.stints.find((s) => s.stint.id === stintId) ?? null) : usualStint(data, stage)
+        if (!file) {
+          return (
+            <Page title={title}>
+              <EmptyState title={stintId ? 'This stint is not part of the day' : 'This day has no stints yet'}>
+                Choose another day or stint from Today.
+              </EmptyState>
+            </Page>
+          )
+        }
+        return (
+          <TrackCursorProvider>
+            <Solved key={file.stint.id} day={data} file={file} stage={stage}>
+              {children}
+            </Solved>
+          </TrackCursorProvider>
+        )
+      }}
+    </Loaded>
+  )
+}
+
+function Solved({ day, file, stage, children }: { day: DayFile; file: StintFile; stage: string; children: StintStageProps['children'] }) {
+  const named = useMemo(() => namedBy(day, file), [day, file])
+  const { plan, vehicle } = named
+  const solution = useSolution({ circuitId: plan.circuitId, vehicle: vehicle.vehicle, setup: plan.setup, firstSession: plan.firstSession })
+  const cones = useMemo(
+    () => (solution.data ? placedCones(solution.data.track, solution.data.cones, plan.coneMoves) : []),
+    [solution.data, plan.coneMoves],
+  )
+  const choice = <StintChoice day={day} stage={stage} stintId={file.stint.id} />
+  return <Loaded query={solution}>{(data) => children({ ...named, solution: data, cones }, choice)}</Loaded>
+}
+
+/** Which stint: by start and student. */
+function StintChoice({ day, stage, stintId }: { day: DayFile; stage: string; stintId: string }) {
+  const navigate = useNavigate()
+  return (
+    <TextField
+      select
+      size="small"
+      hiddenLabel
+      value={stintId}
+      slotProps={{ select: { 'aria-label': 'Which stint' } }}
+      sx={{ minWidth: 230 }}
+      onChange={(e) => void navigate(stagePath(day.event.id, stage, e.target.value))}
+    >
+      {day.stints.map(({ stint }) => (
+        <MenuItem key={stint.id} value={stint.id}>
+          {stint.startsAt} {day.people.find((p) => p.id === stint.studentId)?.name}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+}
