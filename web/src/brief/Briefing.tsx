@@ -6,7 +6,7 @@ import { count, lapTime, longDay } from '../format/format'
 import { PdfButton } from '../pdf/PdfButton'
 import { PlanView } from '../planView/PlanView'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { RibbonFoot } from '../ribbon/RibbonFoot'
+import { StageFrame } from '../ribbon/StageFrame'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import type { OpenStint } from '../stint/openStint'
 import { useSaveBrief } from '../stint/useSaveStint'
@@ -22,40 +22,37 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
   const steps = useMemo(() => solution.corners.map((c) => ({ corner: c, steps: cornerSteps(c, cones) })), [solution, cones])
   const briefed = stint.briefedAt !== null
   return (
-    <>
-      <Box sx={{ px: { xs: 2, md: 3 }, py: 1.5, flex: 1, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-        <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-          <Typography variant="h1">Brief: {student.name}</Typography>
-          {choice}
-          <Box sx={{ flex: 1 }} />
-          <PdfButton name={`Brief ${student.name}.pdf`} make={async () => (await import('../pdf/briefPdf')).briefPdf(open)} />
-          <Button
-            variant={briefed ? 'outlined' : 'contained'}
-            startIcon={briefed ? <CheckCircle /> : <RadioButtonUnchecked />}
-            aria-pressed={briefed}
-            onClick={() => save.mutate({ aims: stint.aims, briefedAt: briefed ? null : new Date().toISOString() })}
-          >
-            {briefed ? 'Briefed' : 'Mark as briefed'}
-          </Button>
+    <StageFrame ribbon={{ solution, cones, scheme, corner, onCorner: chooseCorner, compact: true }}>
+      <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Typography variant="h1">Brief: {student.name}</Typography>
+        {choice}
+        <Box sx={{ flex: 1 }} />
+        <PdfButton name={`Brief ${student.name}.pdf`} make={async () => (await import('../pdf/briefPdf')).briefPdf(open)} />
+        <Button
+          variant={briefed ? 'outlined' : 'contained'}
+          startIcon={briefed ? <CheckCircle /> : <RadioButtonUnchecked />}
+          aria-pressed={briefed}
+          onClick={() => save.mutate({ aims: stint.aims, briefedAt: briefed ? null : new Date().toISOString() })}
+        >
+          {briefed ? 'Briefed' : 'Mark as briefed'}
+        </Button>
+      </Stack>
+      {save.error && <ProblemNotice error={save.error} onRetry={() => save.reset()} />}
+      <Typography color="text.secondary">
+        {longDay(event.day)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
+        {plan.name}, planned lap {lapTime(solution.trace.lapTimeS)}
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,5fr) minmax(0,6fr)' }, gap: 3, flex: 1 }}>
+        <Stack sx={{ gap: 2 }}>
+          <Box sx={{ height: { xs: 280, md: 300 } }}>
+            <PlanView solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
+          </Box>
+          <Aims file={file} studentId={student.id} onSave={(aims) => save.mutate({ aims, briefedAt: stint.briefedAt })} />
+          <Wishes open={open} />
         </Stack>
-        {save.error && <ProblemNotice error={save.error} onRetry={() => save.reset()} />}
-        <Typography color="text.secondary">
-          {longDay(event.day)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
-          {plan.name}, planned lap {lapTime(solution.trace.lapTimeS)}
-        </Typography>
-        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,5fr) minmax(0,6fr)' }, gap: 3, flex: 1 }}>
-          <Stack sx={{ gap: 2 }}>
-            <Box sx={{ height: { xs: 280, md: 300 } }}>
-              <PlanView solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
-            </Box>
-            <Aims file={file} studentId={student.id} onSave={(aims) => save.mutate({ aims, briefedAt: stint.briefedAt })} />
-            <Wishes open={open} />
-          </Stack>
-          <CornerByCorner rows={steps} corner={corner} onCorner={chooseCorner} />
-        </Box>
+        <CornerByCorner rows={steps} corner={corner} onCorner={chooseCorner} />
       </Box>
-      <RibbonFoot solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
-    </>
+    </StageFrame>
   )
 }
 

@@ -22,7 +22,7 @@ const Number = styled(ButtonBase)(({ theme }) => ({
 /** Every corner in the order of the lap: what to do, how to find where, how fast. */
 export function CornerByCorner({ rows, corner, onCorner }: CornerByCornerProps) {
   return (
-    <Box component="section" aria-labelledby="corner-by-corner" sx={{ maxHeight: { md: 520 }, overflowY: 'auto', pr: 1 }} tabIndex={0}>
+    <Box component="section" aria-labelledby="corner-by-corner">
       <Typography id="corner-by-corner" variant="h2" sx={{ mb: 1 }}>
         Corner by corner
       </Typography>

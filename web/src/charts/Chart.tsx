@@ -1,7 +1,7 @@
 import { Box, useTheme } from '@mui/material'
 import { BarChart, LineChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
-import { init, use, type ComposeOption } from 'echarts/core'
+import { init, use as register, type ComposeOption } from 'echarts/core'
 import type { BarSeriesOption, LineSeriesOption } from 'echarts/charts'
 import type { GridComponentOption, LegendComponentOption, TooltipComponentOption } from 'echarts/components'
 import { CanvasRenderer } from 'echarts/renderers'
@@ -9,7 +9,7 @@ import { useEffect, useRef } from 'react'
 import { FONT } from '../theme/makeTheme'
 import type { Tokens } from '../theme/tokens'
 
-use([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer])
+register([BarChart, LineChart, GridComponent, LegendComponent, TooltipComponent, CanvasRenderer])
 
 export type ChartOption = ComposeOption<
   BarSeriesOption | LineSeriesOption | GridComponentOption | LegendComponentOption | TooltipComponentOption

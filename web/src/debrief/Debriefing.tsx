@@ -8,7 +8,7 @@ import { count, longDay } from '../format/format'
 import { PdfButton } from '../pdf/PdfButton'
 import { saveFile } from '../pdf/saveFile'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { RibbonFoot } from '../ribbon/RibbonFoot'
+import { StageFrame } from '../ribbon/StageFrame'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import { EmptyState } from '../shell/EmptyState'
 import { stagePath } from '../shell/stages'
@@ -41,86 +41,76 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
     )
   const driven = timedLaps(record).length > 0
   return (
-    <>
-      <Box sx={{ px: { xs: 2, md: 3 }, py: 1.5, flex: 1, display: 'flex', flexDirection: 'column', gap: 2 }}>
-        <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-          <Typography variant="h1">Debrief: {student.name}</Typography>
-          {choice}
-          <Box sx={{ flex: 1 }} />
-          {driven && (
-            <>
-              <Typography variant="body2" role="status" color="text.secondary">
-                {changed ? 'Changed, not saved' : file.debrief ? 'Saved' : 'Suggested from the log, not saved yet'}
-              </Typography>
-              <Button
-                startIcon={<TableViewOutlined />}
-                onClick={() => saveFile(debriefCsv(open, record, corrections), `Debrief ${student.name}.csv`)}
-              >
-                CSV
-              </Button>
-              <PdfButton
-                name={`Debrief ${student.name}.pdf`}
-                make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, draft)}
-              />
-              <Button variant="contained" disabled={(changed === null && file.debrief !== null) || save.isPending} onClick={store}>
-                Save debrief
-              </Button>
-            </>
-          )}
-        </Stack>
-        <Typography color="text.secondary" sx={{ mt: -1 }}>
-          {longDay(event.day)}, {file.stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {vehicle.vehicle.name} with{' '}
-          {instructor.name}
-        </Typography>
-        {save.error && <ProblemNotice error={save.error} onRetry={store} />}
-        {driven ? (
-          <Box
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,6fr) minmax(0,7fr)' },
-              columnGap: 4,
-              rowGap: 3,
-            }}
-          >
-            <Stack sx={{ gap: 2.5 }}>
-              <GoodThings good={draft.good} offered={goodFrom(record)} onChange={(good) => change({ good })} />
-              <WorkOnThings chosen={draft.workOn} candidates={candidatesFor(open, record)} onChange={(workOn) => change({ workOn })} />
-              <TextField
-                label="In your own words"
-                multiline
-                minRows={2}
-                value={draft.sentence}
-                onChange={(e) => change({ sentence: e.target.value })}
-                slotProps={{ htmlInput: { maxLength: 400 } }}
-              />
-            </Stack>
-            <Stack sx={{ gap: 2.5 }}>
-              <LapTimes record={record} plannedLapS={solution.trace.lapTimeS} />
-              <FaultGrid record={record} corners={solution.corners.map((c) => c.number)} corner={corner} onCorner={chooseCorner} />
-              <Corrections corrections={corrections} />
-            </Stack>
-          </Box>
-        ) : (
-          <EmptyState
-            title="Nothing is driven yet"
-            action={
-              <Button variant="contained" component={RouterLink} to={stagePath(event.id, 'run', file.stint.id)}>
-                Take the seat
-              </Button>
-            }
-          >
-            Lap times and what was logged appear here as soon as there is a lap.
-          </EmptyState>
+    <StageFrame ribbon={{ solution, cones, scheme, corner, onCorner: chooseCorner, notes: logNotes(solution, record), compact: true }}>
+      <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Typography variant="h1">Debrief: {student.name}</Typography>
+        {choice}
+        <Box sx={{ flex: 1 }} />
+        {driven && (
+          <>
+            <Typography variant="body2" role="status" color="text.secondary">
+              {changed ? 'Changed, not saved' : file.debrief ? 'Saved' : 'Suggested from the log, not saved yet'}
+            </Typography>
+            <Button
+              startIcon={<TableViewOutlined />}
+              onClick={() => saveFile(debriefCsv(open, record, corrections), `Debrief ${student.name}.csv`)}
+            >
+              CSV
+            </Button>
+            <PdfButton
+              name={`Debrief ${student.name}.pdf`}
+              make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, draft)}
+            />
+            <Button variant="contained" disabled={(changed === null && file.debrief !== null) || save.isPending} onClick={store}>
+              Save debrief
+            </Button>
+          </>
         )}
-      </Box>
-      <RibbonFoot
-        solution={solution}
-        cones={cones}
-        scheme={scheme}
-        corner={corner}
-        onCorner={chooseCorner}
-        notes={logNotes(solution, record)}
-      />
-    </>
+      </Stack>
+      <Typography color="text.secondary" sx={{ mt: -1 }}>
+        {longDay(event.day)}, {file.stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {vehicle.vehicle.name} with{' '}
+        {instructor.name}
+      </Typography>
+      {save.error && <ProblemNotice error={save.error} onRetry={store} />}
+      {driven ? (
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,6fr) minmax(0,7fr)' },
+            columnGap: 4,
+            rowGap: 3,
+          }}
+        >
+          <Stack sx={{ gap: 2.5 }}>
+            <GoodThings good={draft.good} offered={goodFrom(record)} onChange={(good) => change({ good })} />
+            <WorkOnThings chosen={draft.workOn} candidates={candidatesFor(open, record)} onChange={(workOn) => change({ workOn })} />
+            <TextField
+              label="In your own words"
+              multiline
+              minRows={2}
+              value={draft.sentence}
+              onChange={(e) => change({ sentence: e.target.value })}
+              slotProps={{ htmlInput: { maxLength: 400 } }}
+            />
+          </Stack>
+          <Stack sx={{ gap: 2.5 }}>
+            <LapTimes record={record} plannedLapS={solution.trace.lapTimeS} />
+            <FaultGrid record={record} corners={solution.corners.map((c) => c.number)} corner={corner} onCorner={chooseCorner} />
+            <Corrections corrections={corrections} />
+          </Stack>
+        </Box>
+      ) : (
+        <EmptyState
+          title="Nothing is driven yet"
+          action={
+            <Button variant="contained" component={RouterLink} to={stagePath(event.id, 'run', file.stint.id)}>
+              Take the seat
+            </Button>
+          }
+        >
+          Lap times and what was logged appear here as soon as there is a lap.
+        </EmptyState>
+      )}
+    </StageFrame>
   )
 }

@@ -10,16 +10,19 @@ interface PdfCircuitProps {
   solution: PlanSolution
   cones: readonly PlacedCone[]
   scheme: MarkerScheme
+  /** corners to number; every one where it is left out */
+  numbered?: ReadonlySet<string>
   width: number
   height: number
 }
 
 const NUMBER_OFFSET_PT = 16
+const PADDING_PT = 14
 
 /** The circuit with its marks, for print. */
-export function PdfCircuit({ solution, cones, scheme, width, height }: PdfCircuitProps) {
+export function PdfCircuit({ solution, cones, scheme, numbered, width, height }: PdfCircuitProps) {
   const { track, path } = solution
-  const fit = fitToView(track, width, height)
+  const fit = fitToView(track, width, height, PADDING_PT)
   const through = (x: (i: number) => number, y: (i: number) => number) => {
     let d = ''
     for (let i = 0; i < track.count; i++) d += `${i === 0 ? 'M' : 'L'}${fit.x(x(i)).toFixed(1)},${fit.y(y(i)).toFixed(1)}`
@@ -53,7 +56,7 @@ export function PdfCircuit({ solution, cones, scheme, width, height }: PdfCircui
         strokeWidth={2}
       />
       {solution.corners.map((corner) => {
-        if (!corner.points.apex) return null
+        if (!corner.points.apex || (numbered && !numbered.has(corner.number))) return null
         const inside = corner.direction === 'left' ? 1 : -1
         const place = placeAt(track, corner.points.apex.stationM, inside * (track.halfLeftM[0]! + NUMBER_OFFSET_PT / fit.pxPerM))
         const x = fit.x(place.x)

@@ -8,7 +8,7 @@ import { PdfCircuit } from './PdfCircuit'
 import { registerPdfFonts } from './pdfFonts'
 import { pdfStyles as s } from './pdfStyles'
 
-const CIRCUIT = { width: 250, height: 160 }
+const CIRCUIT = { width: 290, height: 200 }
 const MOST_CORRECTIONS = 16
 
 /** A student's debrief as one A4 page: what was good, the two things and why, the evidence. */
@@ -55,7 +55,13 @@ function DebriefDocument({ open, draft }: { open: OpenStint; draft: DebriefDraft
         )}
         <View style={[s.row, { marginTop: 8 }]}>
           <View>
-            <PdfCircuit solution={solution} cones={cones.filter((c) => shown.has(c.cornerNumber))} scheme={scheme} {...CIRCUIT} />
+            <PdfCircuit
+              solution={solution}
+              cones={cones.filter((c) => shown.has(c.cornerNumber))}
+              scheme={scheme}
+              numbered={shown}
+              {...CIRCUIT}
+            />
           </View>
           <View style={{ flex: 1 }}>
             <Text style={[s.heading, { marginTop: 0 }]}>Laps</Text>

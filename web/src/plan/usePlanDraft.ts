@@ -55,7 +55,9 @@ export function usePlanDraft(plan: Plan): PlanDraftState {
   }, [dirty, isPending, error, present, saved.version, mutate])
   // leaving within the moment before saving still saves
   const pending = useRef<(() => void) | null>(null)
-  pending.current = dirty && !error ? () => mutate({ draft: present, fromVersion: saved.version }) : null
+  useEffect(() => {
+    pending.current = dirty && !error ? () => mutate({ draft: present, fromVersion: saved.version }) : null
+  })
   useEffect(() => () => pending.current?.(), [])
   const change = useCallback(
     (draft: PlanDraft) => {

@@ -37,11 +37,11 @@ const POINTS_WITHIN_M = 60
 /** The circuit in plan: ground, line by speed, cones by duty, corners by number. North is up. */
 export function PlanView({ solution, cones, scheme, corner, onCorner, selectedCone = null, onCone, onConeDrag }: PlanViewProps) {
   const { tokens } = useTheme()
-  const size = useSize<HTMLDivElement>()
+  const { ref: frame, width, height } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
   const { track, path, trace } = solution
-  const fit = useMemo(() => fitToView(track, size.width, size.height), [track, size.width, size.height])
-  const { transform, show, by } = usePlanZoom(svg, size.width, size.height)
+  const fit = useMemo(() => fitToView(track, width, height), [track, width, height])
+  const { transform, show, by } = usePlanZoom(svg, width, height)
   const moveCursor = useMoveCursor()
   const lines = useMemo(
     () => colouredPaths(trace.speedMps, track.closed, (i) => [fit.x(path.x[i]!), fit.y(path.y[i]!)], tokens.speed),
@@ -69,7 +69,7 @@ export function PlanView({ solution, cones, scheme, corner, onCorner, selectedCo
   }
   return (
     <Box
-      ref={size.ref}
+      ref={frame}
       sx={{
         position: 'relative',
         width: '100%',
@@ -82,8 +82,8 @@ export function PlanView({ solution, cones, scheme, corner, onCorner, selectedCo
     >
       <svg
         ref={svg}
-        width={size.width}
-        height={size.height}
+        width={width}
+        height={height}
         role="group"
         aria-label={`${track.circuit.name} in plan, north up`}
         onPointerMove={point}
@@ -166,7 +166,7 @@ function CornerBadge({ solution, corner, fit, k, selected, onPick }: CornerBadge
   const { apex, minSpeed } = corner.points
   if (!apex) return null
   const inside = corner.direction === 'left' ? 1 : -1
-  const reachM = LABEL_OFFSET_PX / (fit.pxPerM * k)
+  const reachM = (k > 2 ? 2 : 1) * (LABEL_OFFSET_PX / (fit.pxPerM * k))
   const place = placeAt(solution.track, wrapStation(solution.track, apex.stationM), inside * (solution.track.halfLeftM[0]! + reachM))
   return (
     <g

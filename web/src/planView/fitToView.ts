@@ -11,12 +11,12 @@ export interface Fit {
 
 const PADDING_PX = 36
 
-export function fitToView(track: Track, width: number, height: number): Fit {
+export function fitToView(track: Track, width: number, height: number, paddingPx = PADDING_PX): Fit {
   const range = (values: Float64Array) =>
     values.reduce<[number, number]>(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity])
   const [west, east] = range(track.x)
   const [south, north] = range(track.y)
-  const pxPerM = Math.max(0.01, Math.min((width - 2 * PADDING_PX) / (east - west), (height - 2 * PADDING_PX) / (north - south)))
+  const pxPerM = Math.max(0.01, Math.min((width - 2 * paddingPx) / (east - west), (height - 2 * paddingPx) / (north - south)))
   const x0 = width / 2 - (pxPerM * (west + east)) / 2
   const y0 = height / 2 + (pxPerM * (south + north)) / 2
   return {

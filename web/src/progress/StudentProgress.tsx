@@ -55,7 +55,7 @@ export function StudentProgress({ file }: { file: StudentFile }) {
       series: days.map((d, n) => ({
         type: 'bar',
         name: shortDay(d.event.day),
-        data: histories.map((h) => h.days[n]?.perLap ?? 0),
+        data: histories.map((h) => h.days[n]?.perLap || null),
         // earlier days are hollow, the last is filled: told apart without colour
         itemStyle: n === days.length - 1 ? { color: tokens.action } : { color: 'transparent', borderColor: tokens.ink, borderWidth: 1.4 },
       })),

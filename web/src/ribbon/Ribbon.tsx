@@ -7,7 +7,7 @@ import { DutyMark } from '../marks/DutyMark'
 import { RibbonSpeed } from './RibbonSpeed'
 import { RibbonTrack } from './RibbonTrack'
 import { colouredPaths } from './speedColours'
-import { lanes, RIBBON_HEIGHT, ribbonScales, type RibbonScales } from './ribbonScales'
+import { lanes, ribbonHeight, ribbonScales, type RibbonScales } from './ribbonScales'
 import { useCursorStation, useMoveCursor } from './trackCursor'
 import { useRibbonZoom } from './useRibbonZoom'
 import { useSize } from './useSize'
@@ -38,17 +38,31 @@ export interface RibbonProps {
   /** called while a cone is dragged, and once more when it is let go */
   onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
   notes?: readonly RibbonNote[]
+  /** leaves the lanes of pedals and speed out */
+  compact?: boolean
 }
 
 const AROUND_CORNER_M = 170
 
 /** One lap laid out straight: distance to the right, the left edge of the track on top, width stretched. */
-export function Ribbon({ solution, cones, scheme, corner, onCorner, selectedCone = null, onCone, onConeDrag, notes = [] }: RibbonProps) {
+export function Ribbon({
+  solution,
+  cones,
+  scheme,
+  corner,
+  onCorner,
+  selectedCone = null,
+  onCone,
+  onConeDrag,
+  notes = [],
+  compact = false,
+}: RibbonProps) {
+  const height = ribbonHeight(compact)
   const { tokens } = useTheme()
-  const size = useSize<HTMLDivElement>()
+  const { ref: frame, width } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
-  const whole = useMemo(() => ribbonScales(solution, size.width), [solution, size.width])
-  const { transform, show } = useRibbonZoom(svg, size.width, RIBBON_HEIGHT)
+  const whole = useMemo(() => ribbonScales(solution, width), [solution, width])
+  const { transform, show } = useRibbonZoom(svg, width, height)
   const scales: RibbonScales = useMemo(() => ({ ...whole, x: transform.rescaleX(whole.x) }), [whole, transform])
   const moveCursor = useMoveCursor()
   const { track, line, trace } = solution
@@ -74,11 +88,11 @@ export function Ribbon({ solution, cones, scheme, corner, onCorner, selectedCone
     onConeDrag?.(cone.id, { stationM, offsetM: coneOffset(track, cone.side, stationM) }, done)
   }
   return (
-    <Box ref={size.ref} sx={{ width: '100%', overflow: 'hidden', userSelect: 'none', touchAction: 'none' }}>
+    <Box ref={frame} sx={{ width: '100%', overflow: 'hidden', userSelect: 'none', touchAction: 'none' }}>
       <svg
         ref={svg}
-        width={size.width}
-        height={RIBBON_HEIGHT}
+        width={width}
+        height={height}
         role="group"
         aria-label="The lap laid out straight, distance to the right, left edge on top"
         onPointerMove={(e) => moveCursor(stationAt(e))}
@@ -86,7 +100,7 @@ export function Ribbon({ solution, cones, scheme, corner, onCorner, selectedCone
       >
         <defs>
           <clipPath id="ribbon-clip">
-            <rect x={lanes.left} y={0} width={Math.max(0, size.width - lanes.left)} height={RIBBON_HEIGHT} />
+            <rect x={lanes.left} y={0} width={Math.max(0, width - lanes.left)} height={height} />
           </clipPath>
         </defs>
         <text x={4} y={lanes.top + 12} fontSize={10.5} fill={tokens.inkSoft}>
@@ -113,8 +127,8 @@ export function Ribbon({ solution, cones, scheme, corner, onCorner, selectedCone
             <path key={p.colour} d={p.d} fill="none" stroke={p.colour} strokeWidth={3.4 * tokens.weight} strokeLinecap="round" />
           ))}
         </g>
-        <RibbonSpeed solution={solution} scales={scales} />
-        <DistanceAxis scales={scales} lengthM={track.lengthM} />
+        {!compact && <RibbonSpeed solution={solution} scales={scales} />}
+        <DistanceAxis scales={scales} lengthM={track.lengthM} bottom={height} />
         <g clipPath="url(#ribbon-clip)">
           {notes.map((note, n) => (
             <NoteMark key={note.id} note={note} x={scales.x(note.stationM)} stack={stackOf(notes, n, scales)} />
@@ -138,7 +152,7 @@ export function Ribbon({ solution, cones, scheme, corner, onCorner, selectedCone
               {cone.moved && <path d="M-7,10 h14" stroke={tokens.ink} strokeWidth={2} />}
             </g>
           ))}
-          <CursorLine scales={scales} />
+          <CursorLine scales={scales} bottom={height} />
         </g>
       </svg>
     </Box>
@@ -214,9 +228,9 @@ function CornerHandle({ number, name, selected, x, fromX, toX, onPick }: CornerH
   )
 }
 
-function DistanceAxis({ scales, lengthM }: { scales: RibbonScales; lengthM: number }) {
+function DistanceAxis({ scales, lengthM, bottom }: { scales: RibbonScales; lengthM: number; bottom: number }) {
   const { tokens } = useTheme()
-  const y = RIBBON_HEIGHT - 6
+  const y = bottom - 6
   return (
     <g>
       {scales.x
@@ -231,7 +245,7 @@ function DistanceAxis({ scales, lengthM }: { scales: RibbonScales; lengthM: numb
   )
 }
 
-function CursorLine({ scales }: { scales: RibbonScales }) {
+function CursorLine({ scales, bottom }: { scales: RibbonScales; bottom: number }) {
   const { tokens } = useTheme()
   const station = useCursorStation()
   if (station === null) return null
@@ -240,7 +254,7 @@ function CursorLine({ scales }: { scales: RibbonScales }) {
       x1={scales.x(station)}
       x2={scales.x(station)}
       y1={lanes.top}
-      y2={RIBBON_HEIGHT - 18}
+      y2={bottom - 18}
       stroke={tokens.ink}
       strokeWidth={1}
       strokeDasharray="3 3"

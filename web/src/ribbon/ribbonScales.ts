@@ -3,7 +3,8 @@ import type { PlanSolution } from '@ochote/core'
 
 /** Lanes of the ribbon from top to bottom, pixels. */
 export const lanes = { top: 26, band: 112, pedals: 16, speed: 64, axis: 20, left: 44, right: 14 } as const
-export const RIBBON_HEIGHT = lanes.top + lanes.band + lanes.pedals + lanes.speed + lanes.axis
+/** Height of the ribbon; a compact one leaves the lanes of pedals and speed out. */
+export const ribbonHeight = (compact: boolean): number => lanes.top + lanes.band + (compact ? 0 : lanes.pedals + lanes.speed) + lanes.axis
 
 /** Metres of the verge drawn beyond the widest edge. */
 const VERGE_M = 3

@@ -27,7 +27,7 @@ function makeCursor(): TrackCursor {
 const CursorContext = createContext<TrackCursor>(makeCursor())
 
 export function TrackCursorProvider({ children }: { children: ReactNode }) {
-  const cursor = useMemo(makeCursor, [])
+  const cursor = useMemo(() => makeCursor(), [])
   return <CursorContext value={cursor}>{children}</CursorContext>
 }
 

@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
+import { useEffect, useRef } from 'react'
 import type { SolvedCorner } from '@ochote/core'
 import { speed } from '../format/format'
 import { Target } from './Target'
@@ -17,10 +18,19 @@ const Strip = styled('div')(({ theme }) => ({
   display: 'grid',
   gridTemplateColumns: 'repeat(auto-fill, minmax(64px, 1fr))',
   gap: theme.spacing(0.75),
+  // a phone has room for one row: it scrolls, and keeps the corner just driven in view
+  [theme.breakpoints.down('sm')]: { display: 'flex', overflowX: 'auto', scrollbarWidth: 'none', '& > *': { flex: '0 0 auto' } },
 }))
 
 /** Which corner is being logged: the one just driven, by the clock, or any other by a tap. */
 export function CornerStrip({ corners, corner, source, lap, onChoose }: CornerStripProps) {
+  const strip = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    const tile = strip.current?.querySelector<HTMLElement>('[aria-pressed="true"]')
+    // only along the strip: scrolling the page would move the targets from under the finger
+    if (tile && strip.current)
+      strip.current.scrollLeft = tile.offsetLeft - strip.current.offsetLeft - strip.current.clientWidth / 2 + tile.clientWidth / 2
+  }, [corner])
   const chosen = corners.find((c) => c.number === corner)
   return (
     <Box component="section" aria-label="Corner">
@@ -40,7 +50,7 @@ export function CornerStrip({ corners, corner, source, lap, onChoose }: CornerSt
           'Tap the corner, then what happened there.'
         )}
       </Typography>
-      <Strip>
+      <Strip ref={strip}>
         {corners.map((c) => (
           <Target
             key={c.number}

@@ -115,6 +115,7 @@ export function Seat({ open, choice }: { open: OpenStint; choice: ReactNode }) {
             </Target>
           </Box>
         )}
+        <LastEntry entries={log.entries} onUndo={(id) => log.add({ kind: 'undo', about: id })} />
         <CornerStrip
           corners={solution.corners}
           corner={corner}
@@ -132,7 +133,6 @@ export function Seat({ open, choice }: { open: OpenStint; choice: ReactNode }) {
           lastCode={lastBefore?.code ?? null}
           onPraise={(code) => corner !== null && log.add({ kind: 'praise', lap: passLap, corner, code })}
         />
-        <LastEntry entries={log.entries} onUndo={(id) => log.add({ kind: 'undo', about: id })} />
         <SeatLog entries={log.entries} onUndo={(id) => log.add({ kind: 'undo', about: id })} />
       </Cabin>
       <RibbonFoot
@@ -142,6 +142,7 @@ export function Seat({ open, choice }: { open: OpenStint; choice: ReactNode }) {
         corner={ribbonCorner}
         onCorner={chooseRibbonCorner}
         notes={logNotes(solution, record)}
+        compact
       />
     </>
   )

@@ -16,12 +16,16 @@ export function SeatClock({ record, plannedLaps }: SeatClockProps) {
   const current = record.laps.find((lap) => lap.timeS === null)
   const last = laps[laps.length - 1]
   const best = bestLap(record)
-  const left = Math.max(0, plannedLaps - laps.length)
-  const coolDown = running && left === 0
+  const coolDown = running && laps.length >= plannedLaps
+  // while a lap is driven, what is left is what comes after it
+  const left = Math.max(0, plannedLaps - (running && current ? current.number : laps.length))
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'auto auto 1fr', alignItems: 'end', columnGap: { xs: 2, sm: 4 } }}>
       <Figure label={coolDown ? 'after the last' : 'lap'} value={coolDown ? 'Cool' : running && current ? String(current.number) : '–'} />
-      <Figure label={left === 1 && running ? 'last lap' : 'laps left'} value={String(left)} />
+      <Figure
+        label={!running ? 'laps planned' : left === 0 ? 'this is the last' : 'left after this'}
+        value={String(running || record.phase === 'ended' ? left : plannedLaps)}
+      />
       <Box sx={{ textAlign: 'right', minWidth: 0 }}>
         <Typography sx={{ fontSize: { xs: '2rem', sm: '2.9rem' }, fontWeight: 700, lineHeight: 1.05 }}>
           {running && current ? runningTime(Math.max(0, now - current.startedAtMs) / 1000) : '0:00.0'}

@@ -5,7 +5,6 @@ export function useNow(everyMs: number, active: boolean): number {
   const [now, setNow] = useState(() => Date.now())
   useEffect(() => {
     if (!active) return
-    setNow(Date.now())
     const timer = setInterval(() => setNow(Date.now()), everyMs)
     return () => clearInterval(timer)
   }, [everyMs, active])

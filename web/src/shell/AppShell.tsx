@@ -35,9 +35,15 @@ const StageLink = styled(NavLink)(({ theme }) => ({
   textDecoration: 'none',
   whiteSpace: 'nowrap',
   borderBottom: '3px solid transparent',
-  '& kbd': { font: 'inherit', fontSize: '0.72em', color: theme.palette.text.secondary, marginLeft: 5 },
+  '& kbd': {
+    font: 'inherit',
+    fontSize: '0.72em',
+    color: theme.palette.text.secondary,
+    marginLeft: 5,
+    [theme.breakpoints.down('md')]: { display: 'none' },
+  },
   '&:hover': { borderColor: theme.palette.divider },
-  '&.active': { borderColor: theme.palette.primary.main, fontWeight: 700 },
+  '&.active': { borderColor: theme.palette.primary.main, textShadow: '0.4px 0 currentColor' },
 }))
 
 const themeIcons: Record<ThemeName, { icon: typeof Contrast; name: string }> = {

@@ -45,6 +45,7 @@ export function makeTheme(name: ThemeName): Theme {
           '@media print': { '.no-print': { display: 'none !important' } },
         },
       },
+      MuiButtonBase: { styleOverrides: { root: { fontFamily: 'inherit' } } },
       MuiPaper: { defaultProps: { elevation: 0 } },
       MuiButton: { defaultProps: { disableElevation: true } },
       MuiTableCell: {

@@ -1,0 +1,105 @@
+import js from '@eslint/js'
+import reactHooks from 'eslint-plugin-react-hooks'
+import tseslint from 'typescript-eslint'
+
+/** One direction of imports: what a folder may not import, each with the reason. */
+const ban = (patterns) => ({ '@typescript-eslint/no-restricted-imports': ['error', { patterns }] })
+const not = (group, message, allowTypeImports = false) => ({ group, message, allowTypeImports })
+
+const node = not(['node:*'], 'No I/O here.')
+const interfaceCode = not(
+  ['react', 'react-dom', 'react-dom/*', 'react-router', '@mui/*', '@tanstack/*', 'echarts', 'echarts/*', 'd3-*'],
+  'No interface code here.',
+)
+const serverCode = not(
+  ['express', 'knex', 'better-sqlite3', 'helmet', 'pino', 'pino-http', 'compression', '@ochote/server'],
+  'No server code here.',
+)
+const simulator = not(['@ochote/core/simulator', '**/simulator/*'], 'Only tests and the demonstration import the simulated driver.')
+const contractsAtRunTime = not(['@ochote/contracts'], 'Only the file readers use the schemas at run time; import types elsewhere.', true)
+
+/** Folders of the core, each with those it may not import: the order is geometry, vehicle → speed → line → corners → cones → plan. */
+const coreOrder = {
+  outcome: ['geometry', 'vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  geometry: ['vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  vehicle: ['geometry', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  speed: ['line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  line: ['corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  corners: ['cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  cones: ['plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  plan: ['brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  brief: ['run', 'record', 'faults', 'files', 'simulator'],
+  faults: ['geometry', 'vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'files', 'simulator'],
+  record: ['geometry', 'vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'files', 'simulator'],
+  run: ['brief', 'record', 'faults', 'files', 'simulator'],
+}
+const coreBans = [
+  node,
+  interfaceCode,
+  serverCode,
+  contractsAtRunTime,
+  not(['zod'], 'Schemas live in contracts.'),
+  not(['@ochote/core', '@ochote/web'], 'Inside the core, import the file.'),
+]
+
+const webStages = ['today', 'plan', 'brief', 'run', 'debrief', 'progress', 'shelf']
+const webBans = [serverCode, node, simulator]
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', 'data/**', 'test-results/**'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: {
+      parserOptions: { projectService: { allowDefaultProject: ['*.ts', 'web/*.ts'] }, tsconfigRootDir: import.meta.dirname },
+    },
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+    },
+  },
+  { files: ['**/*.mjs', '*.js'], languageOptions: { globals: { console: 'readonly', process: 'readonly' } } },
+  {
+    files: ['contracts/src/**/*.ts'],
+    rules: ban([node, interfaceCode, serverCode, not(['@ochote/*'], 'Contracts import nothing of ours.')]),
+  },
+  { files: ['core/src/**/*.ts'], ignores: ['**/*.test.ts'], rules: ban([...coreBans, simulator]) },
+  { files: ['core/src/files/**/*.ts'], ignores: ['**/*.test.ts'], rules: ban([node, interfaceCode, serverCode, simulator]) },
+  { files: ['core/src/simulator/**/*.ts'], rules: ban(coreBans) },
+  ...Object.entries(coreOrder).map(([folder, later]) => ({
+    files: [`core/src/${folder}/**/*.ts`],
+    ignores: ['**/*.test.ts'],
+    rules: ban([
+      ...coreBans,
+      not(
+        later.map((name) => `**/${name}/*`),
+        `In the core, ${folder} comes before this.`,
+      ),
+    ]),
+  })),
+  { files: ['cli/src/**/*.ts'], rules: ban([interfaceCode, serverCode, simulator]) },
+  {
+    files: ['server/src/**/*.ts'],
+    ignores: ['**/*.test.ts', 'server/src/demo/**'],
+    rules: ban([interfaceCode, simulator, not(['@ochote/web'], 'Web and server meet only over HTTP.')]),
+  },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    rules: { ...reactHooks.configs.recommended.rules, ...ban(webBans) },
+    plugins: { 'react-hooks': reactHooks },
+  },
+  ...webStages.map((stage) => ({
+    files: [`web/src/${stage}/**/*.{ts,tsx}`],
+    rules: ban([
+      ...webBans,
+      not(
+        webStages.filter((other) => other !== stage).map((other) => `../${other}/*`),
+        'Stages never import each other.',
+      ),
+    ]),
+  })),
+)

@@ -1,0 +1,33 @@
+// Everything that has to hold before a change lands; CI runs this too.
+import { existsSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { install } from './install.mjs'
+import { root, run, step } from './run.mjs'
+
+/** Debian's Chromium drives the interface; it is installed where it is missing and we may. */
+function browser() {
+  if (existsSync('/usr/bin/chromium')) return
+  if (process.getuid?.() !== 0) {
+    console.error('Chromium is missing. Install it with: sudo apt-get install chromium')
+    process.exit(1)
+  }
+  run('apt-get', ['update', '-qq'])
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env: { DEBIAN_FRONTEND: 'noninteractive' } })
+}
+
+/** Passed and failed tests of a runner's JSON report. */
+function counts(file, read) {
+  return read(JSON.parse(readFileSync(join(root, file), 'utf8')))
+}
+
+step('Install', install)
+step('Browser', browser)
+step('Lint', () => run('npm', ['run', '-s', 'lint']))
+step('Types', () => run('npm', ['run', '-s', 'types']))
+step('Unit tests', () => run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']))
+step('Build', () => run('npm', ['run', '-s', 'build']))
+step('Interface in Chromium', () => run('npm', ['run', '-s', 'e2e']))
+
+const unit = counts('test-results/unit.json', (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }))
+const e2e = counts('test-results/e2e.json', (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected }))
+console.log(`\n${unit.passed + e2e.passed} passed, ${unit.failed + e2e.failed} failed`)

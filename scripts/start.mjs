@@ -1,0 +1,9 @@
+// Starts what is built; builds it where it is not.
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { install } from './install.mjs'
+import { root, run } from './run.mjs'
+
+install()
+if (!existsSync(join(root, 'web/dist/index.html'))) run('npm', ['run', '-s', 'build'])
+run('npx', ['tsx', 'server/src/main.ts'])

@@ -1,0 +1,10 @@
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'node', include: ['{contracts,core,cli,server,scripts}/**/*.test.ts'], environment: 'node' } },
+      { test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'], environment: 'jsdom' } },
+    ],
+  },
+})
