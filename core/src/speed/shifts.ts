@@ -14,6 +14,8 @@ export interface ShiftedSpeeds {
 
 const MOST_LAPS = 3
 const AGREEMENT_MPS = 0.01
+/** A lower gear is taken once it would drive harder even this much faster, so that coasting through a shift does not undo it. */
+const HOLD_ON = 1.04
 
 /**
  * Gears along a line once its speeds are found, and the speed lost while the drive is interrupted by each upshift: for
@@ -39,8 +41,8 @@ export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steady
       const i = (start + k) % n
       const last = (start + k - 1 + n) % n
       const speed = Math.sqrt(q[last]!)
-      const wanted = forces.drivetrain.gearAt(speed)
       const gaining = steadyQ[i]! > steadyQ[last]!
+      const wanted = gearFrom(engaged, speed, gaining, forces)
       if (gaining && wanted > engaged) {
         interruptedS += vehicle.shiftTimeS
         upshifts.push(last)
@@ -59,6 +61,13 @@ export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steady
   }
   if (road.closed === false) gear[n - 1] = forces.drivetrain.gearAt(Math.sqrt(q[n - 1]!))
   return { q, gear, upshifts, interrupted }
+}
+
+/** The gear to be in: up at the shift point, down only while slowing and well below it. */
+function gearFrom(engaged: number, speedMps: number, gaining: boolean, { drivetrain }: Forces): number {
+  const best = drivetrain.gearAt(speedMps)
+  if (best >= engaged || (!gaining && drivetrain.gearAt(speedMps * HOLD_ON) < engaged)) return best
+  return engaged
 }
 
 interface ShiftStep {
