@@ -1,0 +1,91 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+
+const root = join(import.meta.dirname, '../..')
+const check = (name: string) => join(root, 'core/fixtures/checks', name)
+const ochote = (...args: string[]) =>
+  spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'cli/src/main.ts'), ...args], { encoding: 'utf8' })
+
+const files = (setup = check('trail-100.setup.json')) => [
+  '--circuit',
+  check('oval.circuit.geojson'),
+  '--vehicle',
+  check('coupe.vehicle.json'),
+  '--setup',
+  setup,
+]
+
+describe('ochote plan', () => {
+  it('prints one JSON document with line, speeds, corners and cones', () => {
+    const { stdout, status } = ochote('plan', ...files(), '--step', '4')
+    expect(status).toBe(0)
+    const document = JSON.parse(stdout) as {
+      lapTimeS: number
+      samples: Record<string, number[]>
+      corners: { points: object }[]
+      cones: unknown[]
+    }
+    expect(document.lapTimeS).toBeGreaterThan(20)
+    expect(Object.keys(document.samples)).toEqual([
+      's',
+      'n',
+      'x',
+      'y',
+      'lon',
+      'lat',
+      'curvature',
+      'speedMps',
+      'axMps2',
+      'ayMps2',
+      'gear',
+      'timeS',
+    ])
+    expect(document.corners).toHaveLength(2)
+    expect(document.cones.length).toBeGreaterThanOrEqual(6)
+  })
+
+  it('drives a given line', () => {
+    const setup = join(mkdtempSync(join(tmpdir(), 'ochote-')), 'given.setup.json')
+    const given = {
+      pace: { lateral: 1, brake: 1, drive: 1 },
+      brakingSchool: 'trail',
+      lineSchool: 'given',
+      givenLine: [[0, 0]],
+      insideMarginM: 0.5,
+      outsideMarginM: 0.5,
+    }
+    writeFileSync(setup, JSON.stringify(given))
+    const document = JSON.parse(ochote('plan', ...files(setup), '--step', '1').stdout) as { lapTimeS: number; samples: { n: number[] } }
+    expect(document.lapTimeS).toBeCloseTo(27.8083, 2)
+    expect(document.samples.n.every((n) => n === 0)).toBe(true)
+  })
+
+  it.each([
+    { what: 'a missing file', args: ['plan', '--circuit', '/nowhere', '--vehicle', '/nowhere', '--setup', '/nowhere'], says: /nowhere/ },
+    { what: 'a missing option', args: ['plan', '--circuit', check('oval.circuit.geojson')], says: /usage/ },
+    { what: 'an unknown option', args: ['plan', '--speed', '9'], says: /--speed/ },
+    { what: 'an unknown command', args: ['drive'], says: /found command drive/ },
+    { what: 'a step of nought', args: ['plan', ...files(), '--step', '0'], says: /--step: found 0/ },
+    {
+      what: 'a vehicle for a circuit',
+      args: [
+        'plan',
+        '--circuit',
+        check('coupe.vehicle.json'),
+        '--vehicle',
+        check('coupe.vehicle.json'),
+        '--setup',
+        check('trail-100.setup.json'),
+      ],
+      says: /type: found nothing/,
+    },
+  ])('exits with 2 and says why for $what', ({ args, says }) => {
+    const { status, stderr, stdout } = ochote(...args)
+    expect([status, stdout]).toEqual([2, ''])
+    expect(stderr).toMatch(says)
+    expect(stderr).not.toMatch(/at .*\.ts:/)
+  })
+})

@@ -1,0 +1,204 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { accepted, checkCircuit, checkSetup, checkVehicle, circuitDocument, stadiumPoints } from '../../fixtures/circuits'
+import { cornerSteps } from '../brief/cornerSteps'
+import { markFinder, placedCones } from '../cones/movedCones'
+import { foundByPhrase, type PlacedLandmark } from '../cones/foundBy'
+import { circuitFromDocument } from '../files/readCircuit'
+import { isWithin } from '../geometry/corners'
+import { signedApart, stationsApart } from '../geometry/track'
+import { cornerByClock, lapOfCorner } from '../run/cornerByClock'
+import { planDocument } from './planDocument'
+import { solvePlan, type PlanSolution } from './solvePlan'
+
+const solve = (change: { firstSession?: boolean; school?: 'separate' | 'blend' | 'trail'; vehicle?: string } = {}): PlanSolution =>
+  accepted(
+    solvePlan({
+      circuit: checkCircuit('nine-corner'),
+      vehicle: checkVehicle(change.vehicle ?? 'hatch'),
+      setup: { ...checkSetup('blend-080'), brakingSchool: change.school ?? 'blend' },
+      firstSession: change.firstSession ?? false,
+    }),
+  )
+
+let plan: PlanSolution
+beforeAll(() => {
+  plan = solve()
+})
+const corner = (number: string, of = plan) => of.corners.find((c) => c.number === number)!
+
+describe('corner points', () => {
+  it('come in the order of the lap: brake, turn, apex, throttle, exit', () => {
+    for (const { points, number } of plan.corners) {
+      const order = [points.brakeStart ?? points.lift, points.brakeEnd, points.minSpeed, points.throttleOn].flatMap((p) => p ?? [])
+      for (let k = 1; k < order.length; k++) {
+        expect(signedApart(plan.track, order[k - 1]!.stationM, order[k]!.stationM), `corner ${number}`).toBeGreaterThanOrEqual(0)
+      }
+      expect(signedApart(plan.track, points.turnIn!.stationM, points.apex!.stationM), `corner ${number}`).toBeGreaterThan(0)
+      expect(signedApart(plan.track, points.apex!.stationM, points.exit!.stationM), `corner ${number}`).toBeGreaterThanOrEqual(0)
+    }
+  })
+
+  it('have the apex where the line is nearest the inside, within the corner', () => {
+    for (const c of plan.corners) {
+      expect(isWithin(plan.track, c, c.points.apex!.stationM)).toBe(true)
+      const inside = (i: number) =>
+        c.direction === 'left' ? plan.track.halfLeftM[i]! - plan.line.offsetM[i]! : plan.track.halfRightM[i]! + plan.line.offsetM[i]!
+      const apex = inside(Math.round(c.points.apex!.stationM / plan.track.stepM))
+      const least = Math.min(...Array.from(plan.track.stationM).flatMap((s, i) => (isWithin(plan.track, c, s) ? [inside(i)] : [])))
+      expect(apex).toBeLessThan(least + 0.11)
+    }
+  })
+
+  it('brake where the brakes’ own part first passes 0.1 g', () => {
+    const { brakeStart } = corner('1').points
+    const at = (s: number) => plan.trace.brakeMps2[Math.round(s / plan.track.stepM)]!
+    expect(at(brakeStart!.stationM)).toBeGreaterThan(0.98)
+    expect(at(brakeStart!.stationM - 6)).toBeLessThan(0.98)
+  })
+
+  it('have the separate school off the brakes near the turn, the trail school on them to the apex', () => {
+    const offBefore = (school: 'separate' | 'trail') => {
+      const { points } = corner('1', solve({ school }))
+      return signedApart(plan.track, points.brakeEnd!.stationM, points.apex!.stationM)
+    }
+    expect(offBefore('separate')).toBeGreaterThan(25)
+    expect(offBefore('trail')).toBeLessThan(12)
+  })
+
+  it('say how far it is flat out afterwards, most after the last corner', () => {
+    const longest = [...plan.corners].sort((a, b) => b.after.flatOutM - a.after.flatOutM)[0]!
+    expect(longest.number).toBe('9')
+    expect(longest.after.flatOutM).toBeGreaterThan(350)
+  })
+
+  it('leave out brakes where a corner is taken flat, and have none in a kink', () => {
+    const gentle = accepted(
+      solvePlan({
+        circuit: accepted(
+          circuitFromDocument(circuitDocument({ points: stadiumPoints(400, 220), properties: { widthLeft: 6, widthRight: 6 } })),
+        ),
+        vehicle: { ...checkVehicle('hatch'), torqueNm: [[0, 70]] },
+        setup: { ...checkSetup('trail-100'), conditions: { grip: 1.4, rubberedGrip: 1, airDensity: 1.2, windMps: 0, windFromDeg: 0 } },
+        firstSession: false,
+      }),
+    )
+    expect(gentle.corners).toHaveLength(2)
+    for (const c of gentle.corners) expect([c.points.brakeStart, c.points.lift, c.points.throttleOn]).toEqual([null, null, null])
+    expect(gentle.cones.map((c) => c.duty)).toEqual(['turn', 'apex', 'exit', 'turn', 'apex', 'exit'])
+  })
+})
+
+describe('cones', () => {
+  it('stand 0.3 m outside the painted edge, brake and turn outside, apex inside', () => {
+    for (const cone of plan.cones) {
+      expect(cone.inFromEdgeM).toBeCloseTo(-0.3, 6)
+      const inside = corner(cone.cornerNumber).direction
+      expect(cone.side === inside, cone.id).toBe(cone.duty === 'apex')
+    }
+  })
+
+  it('come one second earlier to brake in a first session', () => {
+    const first = solve({ firstSession: true })
+    const usual = plan.cones.find((c) => c.id === '1-brake')!
+    const early = first.cones.find((c) => c.id === '1-brake')!
+    expect(signedApart(plan.track, early.stationM, usual.stationM)).toBeCloseTo(usual.speedMps, 0)
+    expect(early.note).toContain('late reaction')
+  })
+
+  it('are never closer than 5 m on one side, and say what they stand for when two would be', () => {
+    for (const a of plan.cones) {
+      for (const b of plan.cones) {
+        if (a !== b && a.side === b.side) expect(Math.abs(signedApart(plan.track, a.stationM, b.stationM))).toBeGreaterThanOrEqual(5)
+      }
+    }
+  })
+
+  it('that are moved by hand stay there and say how far they are from the computed place', () => {
+    const computed = plan.cones.find((c) => c.id === '4-apex')!
+    const moves = [{ coneId: '4-apex', stationM: computed.stationM - 7, offsetM: computed.offsetM + 0.4 }]
+    const [moved] = placedCones(plan.track, plan.cones, moves).filter((c) => c.id === '4-apex')
+    expect(moved?.moved).toEqual({ alongM: expect.closeTo(-7, 6) as number, acrossM: expect.closeTo(0.4, 6) as number })
+    expect(Math.hypot(moved!.x - computed.x, moved!.y - computed.y)).toBeGreaterThan(5)
+    const slower = solve({ school: 'separate' })
+    const again = placedCones(slower.track, slower.cones, moves).find((c) => c.id === '4-apex')!
+    expect(again.stationM).toBe(moved!.stationM)
+  })
+})
+
+describe('phrases for finding a mark', () => {
+  const landmark = (kind: string, name: string, stationM: number): PlacedLandmark => ({ kind, name, stationM, offsetM: 6 })
+  const lap = () => plan.track
+  const landmarks = [
+    landmark('board', '150', 200),
+    landmark('board', '100', 250),
+    landmark('kerb-end', '', 400),
+    landmark('tree', 'the lone pine', 700),
+  ]
+
+  it.each([
+    { at: 251, words: 'at the 100 board' },
+    { at: 224, words: 'halfway between the 150 and the 100 boards' },
+    { at: 240, words: '10 m before the 100 board' },
+    { at: 414, words: '14 m past the end of the kerb' },
+    { at: 660, words: '40 m before the lone pine' },
+    { at: 1500, words: '1500 m from the start line' },
+  ])('"$words"', ({ at, words }) => {
+    expect(foundByPhrase(lap(), landmarks, at)).toBe(words)
+  })
+
+  it('name the cone in advice', () => {
+    expect(markFinder([{ cornerNumber: '4', duty: 'brake', foundBy: 'at the 50 board' }])('4', 'brake')).toBe('the cone at the 50 board')
+    expect(markFinder([])('4', 'brake')).toBeNull()
+  })
+})
+
+describe('a briefing’s steps', () => {
+  it('say lift or brake, gear, turn, clip, throttle, run out, in that order', () => {
+    const cones = placedCones(plan.track, plan.cones, [])
+    const actions = cornerSteps(corner('1'), cones).map((s) => s.action)
+    expect(actions[0]).toBe('Brake, firm at once')
+    expect(actions.slice(-4)).toEqual(['Turn', 'Clip', 'Squeeze the throttle', 'Let it run out'])
+    expect(actions.some((a) => /^Down to (first|second|third)$/.test(a))).toBe(true)
+  })
+
+  it('name each mark’s place as its cone does, moved or not', () => {
+    const moves = [{ coneId: '1-apex', stationM: corner('1').points.apex!.stationM + 12, offsetM: 5.3 }]
+    const cones = placedCones(plan.track, plan.cones, moves)
+    const clip = cornerSteps(corner('1'), cones).find((s) => s.action === 'Clip')!
+    expect(clip.place).toBe(cones.find((c) => c.id === '1-apex')!.foundBy)
+  })
+})
+
+describe('which corner is behind, by the clock', () => {
+  const lapS = 100
+  const passed = (number: string) => (plan.trace.timeS[Math.round(corner(number).endM / plan.track.stepM)]! / plan.trace.lapTimeS) * lapS
+
+  it('is the last one whose end the stretched plan has passed', () => {
+    expect(cornerByClock(plan, 2, passed('4') + 0.5, lapS)).toEqual({ corner: '4', lap: 2 })
+    expect(cornerByClock(plan, 2, passed('5') - 0.5, lapS)).toEqual({ corner: '4', lap: 2 })
+  })
+
+  it('is the lap before’s last corner just after the line, and none on the first lap', () => {
+    expect(cornerByClock(plan, 3, 1, lapS)).toEqual({ corner: '9', lap: 2 })
+    expect(cornerByClock(plan, 1, 1, lapS)).toBeNull()
+  })
+
+  it('puts a corner chosen by hand on the lap it was last driven on', () => {
+    expect(lapOfCorner(plan, '9', 3, 4, lapS)).toBe(2)
+    expect(lapOfCorner(plan, '1', 3, passed('1') + 2, lapS)).toBe(3)
+  })
+})
+
+describe('the plan document', () => {
+  it('has equal arrays, six decimals, nine for degrees, and every point of every corner', () => {
+    const document = planDocument(plan)
+    const lengths = new Set(Object.values(document.samples).map((column) => column.length))
+    expect([...lengths]).toEqual([plan.track.count])
+    expect(String(document.samples.lon[17]).split('.')[1]!.length).toBeLessThanOrEqual(9)
+    expect(document.samples.x.every((x) => Math.abs(x * 1e6 - Math.round(x * 1e6)) < 1e-3)).toBe(true)
+    expect(document.corners.map((c) => c.number)).toEqual(plan.corners.map((c) => c.number))
+    const last = document.samples.timeS[plan.track.count - 1]!
+    expect(document.lapTimeS - last).toBeLessThan(0.2)
+    expect(stationsApart(plan.track, 0, document.samples.s[1]!)).toBeCloseTo(plan.track.stepM, 5)
+  })
+})

@@ -1,0 +1,46 @@
+import { describe, expect, it } from 'vitest'
+import { accepted, checkCases, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
+import { cornersOf } from '../geometry/corners'
+import { sampleTrack, valueAt } from '../geometry/track'
+import { chooseLine } from '../line/chooseLine'
+import { gripMapOf } from '../line/gripMap'
+import { roadAlong } from '../line/roadAlong'
+import { speedAlong } from './speedAlong'
+
+function driven(name: (typeof checkCases)[number], stepM: number, lineSchool: 'given' | 'fastest' = 'given') {
+  const track = sampleTrack(checkCircuit(name.circuit), stepM)
+  const vehicle = checkVehicle(name.vehicle)
+  const setup = { ...checkSetup(name.setup), lineSchool, givenLine: [[0, 0]] as [number, number][] }
+  const { line } = accepted(chooseLine(track, cornersOf(track), vehicle, setup))
+  return { track, trace: speedAlong(roadAlong(track, gripMapOf(track, setup.conditions), line), vehicle, setup) }
+}
+
+describe.each(checkCases)('$circuit, $vehicle, $setup against an independent run', (one) => {
+  it('has the same length to a millimetre', () => {
+    expect(driven(one, 2).track.lengthM).toBeCloseTo(one.centrelineLengthM, 2)
+  })
+
+  it('has the same speed along the centreline at every station within 0.3 %, at a 1 m step', () => {
+    const { track, trace } = driven(one, 1)
+    const misses = one.alongCentreline.stationM.map((s, i) =>
+      Math.abs(valueAt(track, trace.speedMps, s) / one.alongCentreline.speedMps[i]! - 1),
+    )
+    expect(Math.max(...misses)).toBeLessThan(0.003)
+    expect(Math.abs(trace.lapTimeS / one.alongCentreline.lapTimeS - 1)).toBeLessThan(0.001)
+  })
+
+  it('changes its lap by under 0.1 % from 2 m to 1 m, and under 0.03 % from 1 m to 0.5 m', () => {
+    const at = (stepM: number) => driven(one, stepM).trace.lapTimeS
+    expect(Math.abs(at(2) / at(1) - 1)).toBeLessThan(0.001)
+    expect(Math.abs(at(1) / at(0.5) - 1)).toBeLessThan(0.0003)
+  })
+})
+
+describe.each(checkCases.filter((c) => c.minimumCurvatureLapS !== undefined))('the first line on $circuit, $vehicle, $setup', (one) => {
+  it('is within 1.2 % of the independent line of least curvature, and no faster than the fastest', () => {
+    const lap = driven(one, 0.5, 'fastest').trace.lapTimeS
+    expect(Math.abs(lap / one.minimumCurvatureLapS! - 1)).toBeLessThan(0.012)
+    expect(lap).toBeGreaterThan(one.fastestLapS!)
+    expect(lap).toBeLessThan(one.alongCentreline.lapTimeS)
+  })
+})
