@@ -55,7 +55,7 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
     .use('/vehicles', vehicleRoutes(all.vehicles))
     .use('/people', personRoutes(all))
     .use('/days', dayRoutes(all))
-    .use('/plans', planRoutes(all.plans))
+    .use('/plans', planRoutes(all))
     .use('/stints', stintRoutes(all.stints, now))
     .get('/marker-schemes', async (_req, res) => {
       answer(res, z.array(markerSchemeSchema), await all.markerSchemes.list())

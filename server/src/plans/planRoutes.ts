@@ -1,18 +1,30 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { planSaveSchema, planSchema } from '@ochote/contracts'
+import { planSaveSchema, planSchema, type PlanDraft } from '@ochote/contracts'
 import { answer } from '../http/answer'
-import { conflict, notFound } from '../http/appError'
+import { conflict, invalidInput, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
-import type { PlanRepository } from './planRepository'
+import type { Repositories } from '../repositories'
 
 const params = z.object({ planId: z.uuid() })
 
-export function planRoutes(plans: PlanRepository): Router {
+export function planRoutes({ plans, vehicles, markerSchemes }: Repositories): Router {
   const known = async (planId: string) => {
     const plan = await plans.find(planId)
     if (!plan) throw notFound(`Plan ${planId}`)
     return plan
+  }
+  /** What a draft names has to be on the shelf. */
+  const onShelf = async ({ vehicleId, markerSchemeId }: PlanDraft) => {
+    const missing = [
+      ...((await vehicles.list()).some((v) => v.id === vehicleId)
+        ? []
+        : [{ field: 'draft.vehicleId', found: vehicleId, expected: 'a vehicle on the shelf' }]),
+      ...((await markerSchemes.list()).some((s) => s.id === markerSchemeId)
+        ? []
+        : [{ field: 'draft.markerSchemeId', found: markerSchemeId, expected: 'a marker scheme on the shelf' }]),
+    ]
+    if (missing.length > 0) throw invalidInput(missing)
   }
   return Router()
     .get('/:planId', async (req, res) => {
@@ -23,6 +35,7 @@ export function planRoutes(plans: PlanRepository): Router {
       const { planId } = parseInput(params, req.params)
       const { draft, fromVersion } = parseInput(planSaveSchema, req.body)
       await known(planId)
+      await onShelf(draft)
       const saved = await plans.save(planId, draft, fromVersion)
       const current = await known(planId)
       if (!saved) throw conflict(`The plan “${current.name}”`, current.version)

@@ -1,0 +1,268 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { randomUUID } from 'node:crypto'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { dayFileSchema, problemSchema, stintFileSchema, studentFileSchema, type DayFile, type Plan, type Problem } from '@ochote/contracts'
+import { seed } from './demo/seed'
+import { migrationSource, openDatabase } from './db/openDatabase'
+import { startApp, type RunningApp } from './testing/startApp'
+
+let app: RunningApp
+beforeEach(async () => {
+  app = await startApp()
+})
+afterEach(() => app.stop())
+
+const problemOf = (body: unknown): Problem => problemSchema.parse(body)
+const circle = (change: object = {}) => ({
+  type: 'FeatureCollection',
+  ochote: { format: 'circuit', version: 1, name: 'Round' },
+  features: [
+    {
+      type: 'Feature',
+      properties: { role: 'centreline', closed: true, widthLeft: 4, widthRight: 4, ...change },
+      geometry: {
+        type: 'LineString',
+        coordinates: Array.from({ length: 25 }, (_, k) => [
+          -20 + 0.001 * Math.cos((2 * Math.PI * (k % 24)) / 24),
+          -30 + 0.001 * Math.sin((2 * Math.PI * (k % 24)) / 24),
+        ]),
+      },
+    },
+  ],
+})
+
+describe('circuits', () => {
+  it('are stored, listed with their length, and come back as they were given', async () => {
+    const id = randomUUID()
+    const stored = await app.ask('POST', '/api/circuits', { id, document: circle() })
+    expect(stored).toMatchObject({ status: 201, body: { id, name: 'Round', closed: true } })
+    expect((await app.ask('GET', `/api/circuits/${id}`)).body).toMatchObject({ id, document: circle() })
+    expect((await app.ask('GET', '/api/circuits')).body).toMatchObject([{ name: 'Round' }])
+  })
+
+  it('that are sent twice are stored once', async () => {
+    const id = randomUUID()
+    await app.ask('POST', '/api/circuits', { id, document: circle() })
+    await app.ask('POST', '/api/circuits', { id, document: circle() })
+    expect((await app.ask('GET', '/api/circuits')).body).toHaveLength(1)
+  })
+
+  it('that cannot be used are refused by feature and field, and nothing is stored', async () => {
+    const refused = await app.ask('POST', '/api/circuits', { id: randomUUID(), document: circle({ widthLeft: -1 }) })
+    expect(refused.status).toBe(400)
+    expect(refused.headers.get('content-type')).toContain('application/problem+json')
+    expect(problemOf(refused.body)).toMatchObject({
+      code: 'invalid-input',
+      fields: [{ field: 'features[0].properties.widthLeft', found: '-1' }],
+    })
+    expect((await app.ask('GET', '/api/circuits')).body).toEqual([])
+  })
+})
+
+describe('vehicles', () => {
+  it('with a negative mass are refused by that field', async () => {
+    const vehicle = { ochote: { format: 'vehicle', version: 1 }, name: 'Odd', kind: 'car', massKg: -5 }
+    const { body } = await app.ask('POST', '/api/vehicles', { id: randomUUID(), vehicle })
+    const problem = problemOf(body)
+    if (problem.code !== 'invalid-input') throw new Error(problem.code)
+    expect(problem.fields[0]).toMatchObject({ field: 'massKg', found: '-5' })
+    expect(problem.detail).toContain('Nothing was stored')
+    expect((await app.ask('GET', '/api/vehicles')).body).toEqual([])
+  })
+})
+
+describe('errors', () => {
+  it('name a path that is none, and an id that is none', async () => {
+    expect(problemOf((await app.ask('GET', '/api/nothing')).body)).toMatchObject({ code: 'not-found', status: 404 })
+    expect((await app.ask('GET', `/api/plans/${randomUUID()}`)).status).toBe(404)
+    expect(problemOf((await app.ask('GET', '/api/plans/seven')).body)).toMatchObject({
+      code: 'invalid-input',
+      fields: [{ field: 'planId', found: '"seven"' }],
+    })
+  })
+
+  it('tell of text that is not JSON', async () => {
+    const { status, body } = await app.sendText('/api/vehicles', '{"id": ')
+    expect(status).toBe(400)
+    expect(problemOf(body)).toMatchObject({ code: 'invalid-input', fields: [{ expected: 'JSON' }] })
+  })
+
+  it('that are ours carry a reference, and no word of the database', async () => {
+    await app.db.schema.dropTable('debriefs')
+    await app.db.schema.dropTable('log_entries')
+    const { status, body } = await app.ask('GET', `/api/stints/${randomUUID()}`)
+    expect(status).toBe(500)
+    expect(problemOf(body)).toMatchObject({ code: 'unexpected' })
+    expect(JSON.stringify(body)).not.toMatch(/select|sqlite|log_entries/i)
+  })
+
+  it('send the headers that keep pages to themselves', async () => {
+    const { headers } = await app.ask('GET', '/api/health')
+    expect(headers.get('content-security-policy')).toContain("script-src 'self' 'wasm-unsafe-eval'")
+    expect(headers.get('x-content-type-options')).toBe('nosniff')
+    expect(headers.get('x-powered-by')).toBeNull()
+  })
+})
+
+describe('the demonstration', () => {
+  let day: DayFile
+  beforeEach(async () => {
+    await seed(app.all)
+    const days = (await app.ask('GET', '/api/days')).body as { id: string; day: string }[]
+    expect(days.map((d) => d.day)).toEqual(['2026-10-03', '2026-10-17'])
+    day = dayFileSchema.parse((await app.ask('GET', `/api/days/${days[1]!.id}`)).body)
+  })
+
+  it('is the day of the domain: eight students, two instructors, four vehicles, eleven corners’ circuit', () => {
+    expect(day.stints).toHaveLength(8)
+    expect(new Set(day.stints.map((s) => s.stint.instructorId)).size).toBe(2)
+    expect(new Set(day.stints.map((s) => s.stint.vehicleId)).size).toBe(4)
+    expect(day.circuit).toMatchObject({ name: 'Skerrow Basin', closed: true })
+    expect(day.circuit.lengthM).toBeCloseTo(2900, -1)
+  })
+
+  it('is made once, and the same every time', async () => {
+    expect(await seed(app.all)).toBe(false)
+    const other = await startApp()
+    await seed(other.all)
+    const again = dayFileSchema.parse((await other.ask('GET', `/api/days/${day.event.id}`)).body)
+    await other.stop()
+    expect(again).toEqual(day)
+  })
+
+  it('has an earlier Saturday in the record of every student', async () => {
+    const file = studentFileSchema.parse((await app.ask('GET', `/api/people/${day.stints[0]!.stint.studentId}/stints`)).body)
+    expect(file.days.map((d) => d.event.day)).toEqual(['2026-10-03', '2026-10-17'])
+    expect(file.days[0]!.stints[0]!.log.filter((e) => e.kind === 'line')).toHaveLength(6)
+    expect(file.days[0]!.stints[0]!.debrief?.workOn.length).toBeGreaterThan(0)
+  })
+
+  describe('plans', () => {
+    const draftOf = ({ name, vehicleId, markerSchemeId, setup, firstSession, coneMoves }: Plan) => ({
+      name,
+      vehicleId,
+      markerSchemeId,
+      setup,
+      firstSession,
+      coneMoves,
+    })
+    const save = (plan: Plan, change: object, fromVersion = plan.version) =>
+      app.ask('PUT', `/api/plans/${plan.id}`, { draft: { ...draftOf(plan), ...change }, fromVersion })
+
+    it('are saved over the version they were made from', async () => {
+      const plan = day.plans[0]!
+      const coneMoves = [{ coneId: '3-apex', stationM: 910.5, offsetM: -5.2 }]
+      expect(await save(plan, { coneMoves })).toMatchObject({ status: 200, body: { version: 2, coneMoves } })
+      expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toMatchObject({ version: 2, coneMoves })
+    })
+
+    it('that were saved by someone else meanwhile are not overwritten', async () => {
+      const plan = day.plans[0]!
+      await save(plan, { name: 'First' })
+      const second = await save(plan, { name: 'Second' })
+      expect(second.status).toBe(409)
+      expect(problemOf(second.body)).toMatchObject({ code: 'conflict', currentVersion: 2 })
+      expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toMatchObject({ name: 'First' })
+    })
+
+    it('cannot name a vehicle that is not there', async () => {
+      const plan = day.plans[0]!
+      const { body } = await save(plan, { vehicleId: randomUUID() })
+      expect(problemOf(body)).toMatchObject({
+        code: 'invalid-input',
+        fields: [{ field: 'draft.vehicleId', expected: 'a vehicle on the shelf' }],
+      })
+      expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toEqual(plan)
+    })
+  })
+
+  describe('a stint’s log', () => {
+    const open = () => day.stints.find((s) => s.log.length === 0)!.stint
+    const lineAt = (stintId: string, deviceTime: string) => ({ id: randomUUID(), stintId, deviceId: 'tablet', deviceTime, kind: 'line' })
+    const send = (stintId: string, entries: unknown[]) => app.ask('POST', `/api/stints/${stintId}/log`, { entries })
+
+    it('stores an entry once however often it comes, with the server’s own time', async () => {
+      const { id } = open()
+      const entry = lineAt(id, '2026-10-17T10:40:00.000Z')
+      expect((await send(id, [entry])).body).toEqual({ stored: [entry.id] })
+      expect((await send(id, [entry, entry])).body).toEqual({ stored: [entry.id, entry.id] })
+      const file = stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
+      expect(file.log).toEqual([{ ...entry, serverTime: '2026-10-17T12:00:00.000Z' }])
+    })
+
+    it('keeps all kinds of entries as they were sent, in the order they were tapped', async () => {
+      const { id } = open()
+      const base = (n: number) => ({ id: randomUUID(), stintId: id, deviceId: 'tablet', deviceTime: `2026-10-17T10:4${n}:00.000Z` })
+      const fault = { ...base(1), kind: 'fault', lap: 1, corner: '5', code: 'be', severity: 1 }
+      const entries = [
+        { ...base(0), kind: 'line' },
+        fault,
+        { ...base(2), kind: 'severity', about: fault.id, severity: 2 },
+        { ...base(3), kind: 'better', lap: 2, corner: '5', about: fault.id },
+        { ...base(4), kind: 'praise', lap: 2, corner: '6', code: 'smooth' },
+        { ...base(5), kind: 'undo', about: fault.id },
+        { ...base(6), kind: 'in' },
+      ]
+      await send(id, [...entries].reverse())
+      const file = stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
+      expect(file.log.map(({ serverTime, ...entry }) => (expect(serverTime).toMatch(/Z$/), entry))).toEqual(entries)
+    })
+
+    it('refuses a whole batch that holds one entry it cannot use', async () => {
+      const { id } = open()
+      const good = lineAt(id, '2026-10-17T10:40:00.000Z')
+      const { status, body } = await send(id, [
+        good,
+        { ...good, id: randomUUID(), kind: 'fault', lap: 1, corner: '4', code: 'be', severity: 9 },
+      ])
+      expect(status).toBe(400)
+      expect(problemOf(body)).toMatchObject({ fields: [{ field: 'entries[1].severity', found: '9' }] })
+      expect(stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body).log).toEqual([])
+    })
+
+    it('refuses an entry of another stint', async () => {
+      const { id } = open()
+      const { body } = await send(id, [lineAt(randomUUID(), '2026-10-17T10:40:00.000Z')])
+      expect(problemOf(body)).toMatchObject({ code: 'invalid-input', fields: [{ field: 'entries[0].stintId', expected: id }] })
+    })
+  })
+
+  it('keeps a brief and a debrief as they are saved, and as they are saved again', async () => {
+    const { id } = day.stints[7]!.stint
+    const aims = ['Corner 3: turn at the cone', 'Eyes up']
+    await app.ask('PUT', `/api/stints/${id}/brief`, { aims, briefedAt: '2026-10-17T08:00:00.000Z' })
+    const workOn = [{ corner: '3', code: 'te', advice: 'wait: turn at the cone', reason: 'seen on lap 1' }]
+    for (const sentence of ['One.', 'Two.']) await app.ask('PUT', `/api/stints/${id}/debrief`, { good: ['Calm'], workOn, sentence })
+    const file = stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
+    expect(file.stint).toMatchObject({ aims, briefedAt: '2026-10-17T08:00:00.000Z' })
+    expect(file.debrief).toEqual({ stintId: id, good: ['Calm'], workOn, sentence: 'Two.' })
+  })
+
+  it('refuses a third aim', async () => {
+    const { id } = day.stints[7]!.stint
+    const { body } = await app.ask('PUT', `/api/stints/${id}/brief`, { aims: ['a', 'b', 'c'], briefedAt: null })
+    expect(problemOf(body)).toMatchObject({ fields: [{ field: 'aims' }] })
+  })
+})
+
+describe('the database', () => {
+  it('goes up, down and up again', async () => {
+    const db = await openDatabase(':memory:')
+    await db.migrate.rollback({ migrationSource }, true)
+    expect(await db.schema.hasTable('plans')).toBe(false)
+    await db.migrate.latest({ migrationSource })
+    expect(await db.schema.hasTable('log_entries')).toBe(true)
+    await db.destroy()
+  })
+
+  it('in a file writes ahead, syncs in full, and holds foreign keys', async () => {
+    const db = await openDatabase(join(mkdtempSync(join(tmpdir(), 'ochote-')), 'sub', 'ochote.sqlite'))
+    const pragma = async (name: string) => (await db.raw(`pragma ${name}`)) as Record<string, unknown>[]
+    expect((await pragma('journal_mode'))[0]).toEqual({ journal_mode: 'wal' })
+    expect((await pragma('synchronous'))[0]).toEqual({ synchronous: 2 })
+    expect((await pragma('foreign_keys'))[0]).toEqual({ foreign_keys: 1 })
+    await db.destroy()
+  })
+})

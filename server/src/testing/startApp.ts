@@ -1,0 +1,46 @@
+import { once } from 'node:events'
+import type { Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import type { Knex } from 'knex'
+import { pino } from 'pino'
+import { createApp } from '../app'
+import { openDatabase } from '../db/openDatabase'
+import { repositoriesOf, type Repositories } from '../repositories'
+
+export interface RunningApp {
+  db: Knex
+  all: Repositories
+  /** asks the running server */
+  ask: (method: string, path: string, body?: unknown) => Promise<{ status: number; body: unknown; headers: Headers }>
+  /** sends text as it is */
+  sendText: (path: string, text: string) => Promise<{ status: number; body: unknown }>
+  stop: () => Promise<void>
+}
+
+/** The real server on a port of its own, over a database in memory or in a file. */
+export async function startApp(file = ':memory:', now = () => new Date('2026-10-17T12:00:00.000Z')): Promise<RunningApp> {
+  const db = await openDatabase(file)
+  const app = createApp({ db, log: pino({ level: 'silent' }), now })
+  const server: Server = app.listen(0, '127.0.0.1')
+  await once(server, 'listening')
+  const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  const send = async (method: string, path: string, text: string | undefined) => {
+    const response = await fetch(base + path, {
+      method,
+      ...(text === undefined ? {} : { body: text, headers: { 'content-type': 'application/json' } }),
+    })
+    const body: unknown = await response.json().catch(() => null)
+    return { status: response.status, body, headers: response.headers }
+  }
+  return {
+    db,
+    all: repositoriesOf(db),
+    ask: (method, path, body) => send(method, path, body === undefined ? undefined : JSON.stringify(body)),
+    sendText: (path, text) => send('POST', path, text),
+    stop: async () => {
+      server.closeAllConnections()
+      server.close()
+      await db.destroy()
+    },
+  }
+}
