@@ -46,6 +46,7 @@ export function makeTheme(name: ThemeName): Theme {
         },
       },
       MuiButtonBase: { styleOverrides: { root: { fontFamily: 'inherit' } } },
+      MuiToggleButton: { styleOverrides: { root: { color: t.ink } } },
       MuiPaper: { defaultProps: { elevation: 0 } },
       MuiButton: { defaultProps: { disableElevation: true } },
       MuiTableCell: {
