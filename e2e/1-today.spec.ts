@@ -1,0 +1,92 @@
+import { expect, test } from '@playwright/test'
+import { expectAccessible, expectNoSidewaysScroll, openDay } from './support'
+
+test('Today shows the day open, what is next and what is not ready', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'Ambulance drivers, second Saturday' })).toBeVisible()
+  await expect(page.getByText('Skerrow Basin, 2.90 km')).toBeVisible()
+  await expect(page.getByText('Ruben Halloway').first()).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Priya Castellan is not debriefed' })).toBeVisible()
+  await expect(page.getByText('11 lime needed, 10 in stock')).toBeVisible()
+  await expect(page.getByRole('row', { name: /09:20 Ines Marlowe .* driven 5 of 5/ })).toBeVisible()
+  await expect(page.getByRole('note')).toContainText('The licensed instructor decides')
+  await expectAccessible(page)
+})
+
+test('what is not ready leads to where it is done', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'Agnes Thorley is not briefed' }).click()
+  await expect(page.getByRole('heading', { name: 'Brief: Agnes Thorley' })).toBeVisible()
+})
+
+test('every stage is one key away, and a corner its number', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  for (const [key, path] of [
+    ['p', 'plan'],
+    ['b', 'brief'],
+    ['d', 'debrief'],
+    ['g', 'progress'],
+    ['r', 'run'],
+  ] as const) {
+    await page.keyboard.press(key)
+    await expect(page).toHaveURL(new RegExp(`/${path}$`))
+  }
+  await page.keyboard.press('s')
+  await expect(page).toHaveURL(/\/shelf\/circuits$/)
+  await page.keyboard.press('t')
+  await expect(page).toHaveURL(/\/$/)
+  await page.keyboard.press('p')
+  await expect(page.getByText(/^Lap 2:/)).toBeVisible()
+  await page.keyboard.type('11')
+  await expect(page).toHaveURL(/corner=11/)
+  await page.keyboard.press('ArrowRight')
+  await expect(page).toHaveURL(/corner=1$/)
+  await page.keyboard.press('Escape')
+  await expect(page).not.toHaveURL(/corner/)
+})
+
+for (const theme of ['light', 'dark', 'glare'] as const) {
+  test(`every stage reads well in the ${theme} theme`, async ({ page }) => {
+    await page.addInitScript((name) => localStorage.setItem('ochote.theme', name), theme)
+    const { event } = await openDay(page)
+    for (const path of [
+      '/',
+      ...['plan', 'brief', 'run', 'debrief', 'progress'].map((s) => `/days/${event.id}/${s}`),
+      '/shelf/circuits',
+      '/shelf/vehicles',
+      '/shelf/people',
+      '/shelf/markers',
+    ]) {
+      await page.goto(path)
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await expect(page.getByRole('progressbar')).toHaveCount(0)
+      await expectAccessible(page)
+    }
+  })
+}
+
+for (const width of [360, 820, 1920]) {
+  test(`no stage is wider than a window of ${width} px`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 900 })
+    const { event } = await openDay(page)
+    for (const path of [
+      '/',
+      ...['plan', 'brief', 'run', 'debrief', 'progress'].map((s) => `/days/${event.id}/${s}`),
+      '/shelf/vehicles',
+      '/shelf/markers',
+    ]) {
+      await page.goto(path)
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+      await expect(page.getByRole('progressbar')).toHaveCount(0)
+      await expectNoSidewaysScroll(page)
+    }
+  })
+}
+
+test('an address that is none says so, with a way back', async ({ page }) => {
+  await page.goto('/pits')
+  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  await page.getByRole('link', { name: /^Today/ }).click()
+  await expect(page.getByRole('heading', { name: 'Ambulance drivers, second Saturday' })).toBeVisible()
+})

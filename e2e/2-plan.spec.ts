@@ -1,0 +1,142 @@
+import { expect, test, type Page } from '@playwright/test'
+import { openDay, secondsIn } from './support'
+
+const summary = (page: Page) => page.getByText(/^Lap \d/)
+const lapS = async (page: Page) => secondsIn(await summary(page).innerText())
+
+async function openPlan(page: Page): Promise<void> {
+  const { event, plans } = await openDay(page)
+  const plan = plans.find((p) => p.name === 'Hatch, drying')!
+  await page.goto(`/days/${event.id}/plan/${plan.id}`)
+  await expect(summary(page)).toBeVisible()
+}
+
+/** Waits for the lap to become another than it was. */
+async function lapAfter(page: Page, beforeS: number): Promise<number> {
+  await expect(async () => expect(await lapS(page)).not.toBe(beforeS)).toPass()
+  return lapS(page)
+}
+
+test('vehicle, pace, school and weather each recompute the lap and move the marks', async ({ page }) => {
+  await openPlan(page)
+  const marks = () =>
+    page
+      .getByRole('listitem')
+      .filter({ hasText: /^(1|6) brake/ })
+      .allInnerTexts()
+  const marksBefore = await marks()
+  let before = await lapS(page)
+
+  await page.getByRole('combobox', { name: 'Vehicle' }).click()
+  await page.getByRole('option', { name: 'Estate' }).click()
+  let now = await lapAfter(page, before)
+  expect(now).toBeGreaterThan(before) // heavier, and on less grip
+  before = now
+
+  await page.getByRole('button', { name: 'Trail' }).click()
+  now = await lapAfter(page, before)
+  expect(now).toBeLessThan(before) // brakes on into the turn
+  before = now
+
+  await page.getByRole('slider', { name: 'Cornering' }).focus()
+  for (let k = 0; k < 6; k++) await page.keyboard.press('ArrowLeft')
+  now = await lapAfter(page, before)
+  expect(now).toBeGreaterThan(before)
+  before = now
+
+  await page.getByRole('button', { name: 'Wet' }).click()
+  now = await lapAfter(page, before)
+  expect(now).toBeGreaterThan(before)
+  expect(await marks()).not.toEqual(marksBefore)
+
+  // each was one step, and each can be undone
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
+  for (let k = 0; k < 12; k++) {
+    if (await page.getByRole('button', { name: 'Undo' }).isDisabled()) break
+    await page.getByRole('button', { name: 'Undo' }).click()
+  }
+  await expect(page.getByRole('combobox', { name: 'Vehicle' })).toHaveText('Hatch 1')
+  await expect(async () => expect(await marks()).toEqual(marksBefore)).toPass()
+})
+
+test('a cone moved by hand stays moved, says how far, and comes back when it is put back', async ({ page }) => {
+  await openPlan(page)
+  await page.keyboard.press('6')
+  await expect(page).toHaveURL(/corner=6/)
+  const ribbon = page.getByRole('group', { name: /laid out straight/ })
+  const cone = ribbon.locator('[data-cone="6-brake"]')
+  const box = (await cone.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 - 40, box.y + box.height / 2, { steps: 6 })
+  await page.mouse.up()
+  const row = page.getByRole('listitem').filter({ hasText: '6 brake' })
+  await expect(row).toContainText(/\d+ m earlier than computed/)
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
+  const told = await row.getByText(/earlier than computed/).innerText()
+
+  // it stays where it was put when everything else is computed again
+  const before = await lapS(page)
+  await page.getByRole('slider', { name: 'Braking' }).focus()
+  await page.keyboard.press('ArrowLeft')
+  await page.keyboard.press('ArrowLeft')
+  await lapAfter(page, before)
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(row).toContainText(told)
+
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
+  await page.reload()
+  await expect(row).toContainText(told)
+  await row.getByRole('button', { name: /6 brake/ }).click()
+  await row.getByRole('button', { name: /6 brake/ }).press('Shift+ArrowRight')
+  await expect(row).not.toContainText(told)
+  await row.getByRole('button', { name: 'Put it back' }).click()
+  await expect(row).not.toContainText('than computed')
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
+})
+
+test('a cone can be carried about the plan view too', async ({ page }) => {
+  await openPlan(page)
+  await page.keyboard.press('3')
+  const view = page.getByRole('group', { name: /in plan, north up/ })
+  const cone = view.locator('[data-cone="3-apex"]')
+  const box = (await cone.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + 3, box.y + box.height / 2 + 30, { steps: 5 })
+  await page.mouse.up()
+  const row = page.getByRole('listitem').filter({ hasText: '3 apex' })
+  await expect(row).toContainText('than computed')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(row).not.toContainText('than computed')
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
+})
+
+test('pointing at a place in one drawing reads it and shows it in the other', async ({ page }) => {
+  await openPlan(page)
+  const ribbon = page.getByRole('group', { name: /laid out straight/ })
+  const box = (await ribbon.boundingBox())!
+  await page.mouse.move(box.x + box.width * 0.6, box.y + 80)
+  await expect(page.getByText(/^at \d+ m · \d+ km\/h · gear \d · .* m (left|right) of the middle$/)).toBeVisible()
+  await page.mouse.move(5, 5)
+  await expect(page.getByText(/^Point at the track to read it/)).toBeVisible()
+})
+
+test('two people who save over each other are told, and the second chooses', async ({ page, context }) => {
+  await openPlan(page)
+  const other = await context.newPage()
+  await openPlan(other)
+  const firstSession = (p: Page) => p.getByRole('switch', { name: /First session/ })
+  const was = await firstSession(page).isChecked()
+  await firstSession(page).click()
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
+  await other.getByRole('combobox', { name: 'Markers' }).click()
+  await other.getByRole('option', { name: 'One colour' }).click()
+  await expect(other.getByRole('dialog', { name: 'Someone else saved this plan' })).toBeVisible()
+  await other.getByRole('button', { name: 'Take theirs' }).click()
+  await expect(other.getByRole('dialog')).toBeHidden()
+  await expect(firstSession(other)).toBeChecked({ checked: !was })
+  await firstSession(other).click()
+  await expect(other.getByText(/^Saved, version/)).toBeVisible()
+})

@@ -1,0 +1,172 @@
+import { expect, test, type Page } from '@playwright/test'
+import type { StintFile } from '@ochote/contracts'
+import { expectAccessible, pdfPages, saved, stintOf, withoutBlanks } from './support'
+
+const STUDENT = 'Ruben Halloway'
+const corner = (page: Page, number: string) =>
+  page.getByRole('region', { name: 'Corner' }).getByRole('button', { name: new RegExp(`^Corner ${number} `) })
+const target = (page: Page, name: string | RegExp) => page.getByRole('region', { name: 'What happened' }).getByRole('button', { name })
+const line = (page: Page) => page.getByRole('button', { name: /^Line:/ })
+const log = async (page: Page, id: string) => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintFile).log
+
+test.describe.serial('a stint of five laps from the seat to the record', () => {
+  test.use({ viewport: { width: 820, height: 1180 } })
+
+  test('is logged with a finger, through a reload and without the server, and nothing is lost', async ({ page, context }) => {
+    const { path, id } = await stintOf(page, STUDENT)
+    await page.goto(path('run'))
+    await expectAccessible(page)
+
+    await line(page).click()
+    await expect(line(page)).toHaveText('Line: lap 1 ends')
+    // a fault at a corner: two taps; a third raises it
+    await corner(page, '4').click()
+    await target(page, /^brakes early/).click()
+    await expect(page.getByRole('status').filter({ hasText: 'Lap 1, corner 4: brakes early' })).toBeVisible()
+    await target(page, /^brakes early/).click()
+    await expect(target(page, /^brakes early/)).toContainText('costs')
+    // one by mistake, taken back
+    await target(page, /^misses the apex/).click()
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await expect(target(page, /^misses the apex/)).toHaveAttribute('aria-pressed', 'false')
+    await corner(page, '7').click()
+    await target(page, /^smooth/).click()
+
+    // lap 2: again at corner 4
+    await line(page).click()
+    await expect(line(page)).toHaveText('Line: lap 2 ends')
+    await corner(page, '4').click()
+    // straight after the line corner 4 is still the lap before’s; the clock has it so until it is reached
+    await expect(page.getByRole('region', { name: 'Corner' })).toContainText('lap 1')
+
+    // closing the tab in the middle and opening it again
+    await expect(page.getByText('All stored')).toBeVisible()
+    await page.close()
+    const again = await context.newPage()
+    await again.goto(path('run'))
+    await expect(line(again)).toHaveText('Line: lap 2 ends')
+    await expect(again.getByRole('region', { name: 'Logged' })).toContainText('Lap 1, corner 4: brakes early, now costs')
+
+    // the server goes away: everything is kept on the device
+    await context.route('**/api/stints/**', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()))
+    await line(again).click()
+    await line(again).click()
+    await expect(line(again)).toHaveText('Line: lap 4 ends')
+    await corner(again, '6').click()
+    await target(again, /^patient/).click()
+    await expect(again.getByText('3 kept on this device, still to send')).toBeVisible()
+    await again.reload()
+    await expect(line(again)).toHaveText('Line: lap 4 ends')
+    await expect(again.getByText('3 kept on this device, still to send')).toBeVisible()
+    await context.unroute('**/api/stints/**')
+    await expect(again.getByText('All stored')).toBeVisible()
+
+    await line(again).click()
+    await expect(again.getByText('this is the last')).toBeVisible()
+    await line(again).click()
+    await expect(line(again)).toHaveText('Line: one more lap')
+    await again.getByRole('button', { name: 'In', exact: true }).click()
+    await expect(again.getByText('The stint is over.')).toBeVisible()
+    await expect(again.getByText('All stored')).toBeVisible()
+
+    const stored = await log(again, id)
+    expect(stored.filter((e) => e.kind === 'line')).toHaveLength(6)
+    expect(stored.filter((e) => e.kind === 'in')).toHaveLength(1)
+    expect(stored.find((e) => e.kind === 'fault')).toMatchObject({ corner: '4', code: 'be', severity: 1, lap: 1 })
+    expect(stored.find((e) => e.kind === 'severity')).toMatchObject({ severity: 2 })
+    expect(new Set(stored.map((e) => e.id)).size).toBe(stored.length)
+  })
+
+  test('is debriefed: laps, faults, what was corrected, two things, a sentence, as PDF and CSV', async ({ page }) => {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    const { path } = await stintOf(page, STUDENT)
+    await page.goto(path('debrief'))
+    await expect(page.getByRole('region', { name: 'Did the laps come down?' }).getByRole('row')).toHaveCount(6)
+    const corrections = page.getByRole('region', { name: 'What was corrected, and did it show?' })
+    await expect(corrections.getByRole('row', { name: /4 brakes early 1 costs not seen fixed/ })).toBeVisible()
+    await expect(page.getByLabel('Good, 1')).toHaveValue('Corner 7, lap 1: smooth')
+    await expect(page.getByRole('region', { name: 'Two things to work on' })).toContainText('Because: seen on lap 1, costs; not seen since')
+    await page.getByLabel('In your own words').fill('You knew the words before I said them.')
+    await page.getByRole('button', { name: 'Save debrief' }).click()
+    await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible()
+    await page.reload()
+    await expect(page.getByLabel('In your own words')).toHaveValue('You knew the words before I said them.')
+
+    const pages = await pdfPages(await saved(page, page.getByRole('button', { name: 'PDF' })))
+    expect(pages).toHaveLength(1)
+    for (const words of [
+      STUDENT,
+      'Corner 7, lap 1: smooth',
+      'Corner 4: brake at the cone',
+      'You knew the words before I said them.',
+      'fixed',
+    ])
+      expect(pages[0]).toContain(withoutBlanks(words))
+
+    const csv = (await saved(page, page.getByRole('button', { name: 'CSV' }))).toString()
+    const rows = csv.trim().split('\r\n')
+    expect(rows[0]).toBe('date,student,lap,lap_time_s,corner,kind,code,name,severity,outcome')
+    expect(rows).toContain(`2026-10-17,${STUDENT},1,,4,fault,be,brakes early,costs,fixed`)
+    expect(rows.filter((r) => r.includes(',lap,'))).toHaveLength(5)
+  })
+
+  test('is in the student’s progress beside the earlier Saturday', async ({ page }) => {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    const { day } = await stintOf(page, STUDENT)
+    const person = day.people.find((p) => p.name === STUDENT)!
+    await page.goto(`/days/${day.event.id}/progress/${person.id}`)
+    const table = page.getByRole('table', { name: 'Faults at each corner, day by day' })
+    await expect(table.getByRole('columnheader')).toHaveText(['Corner', '3 Oct', '17 Oct', 'Change'])
+    await expect(table.getByRole('row')).toHaveCount(12)
+    await expect(table.getByRole('row', { name: /^4 / })).toContainText('brakes early (0.2 a lap)')
+    await expect(page.getByText(/Fewer faults at \d+ corners?, more at \d+/)).toBeVisible()
+  })
+})
+
+test('again and better follow what was logged at the corner before', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.clock.install()
+  const { path, id } = await stintOf(page, 'Leo Vantongeren')
+  await page.goto(path('run'))
+  await line(page).click()
+  await page.clock.runFor(60_000)
+  await corner(page, '2').click()
+  await expect(target(page, /^Again/)).toBeDisabled()
+  await target(page, /^turns in early/).click()
+  await page.clock.runFor(80_000)
+  await line(page).click()
+  await page.clock.runFor(70_000)
+  await corner(page, '2').click()
+  await expect(target(page, /^Again/)).toContainText('turns in early')
+  await target(page, /^Better/).click()
+  await target(page, /^Again/).click()
+  await expect(page.getByText('All stored')).toBeVisible()
+  const stored = await log(page, id)
+  expect(stored.filter((e) => e.kind === 'fault').map((e) => ('lap' in e ? [e.lap, e.corner, e.code] : []))).toEqual([
+    [1, '2', 'te'],
+    [2, '2', 'te'],
+  ])
+  expect(stored.find((e) => e.kind === 'better')).toMatchObject({ lap: 2, corner: '2' })
+})
+
+test('every target in the seat is at least 64 px', async ({ page }) => {
+  const { path } = await stintOf(page, 'Maren Osgood')
+  for (const size of [
+    { width: 390, height: 844 },
+    { width: 820, height: 1180 },
+  ]) {
+    await page.setViewportSize(size)
+    await page.goto(path('run'))
+    await expect(line(page)).toBeVisible()
+    const boxes = await Promise.all(
+      [
+        line(page),
+        page.getByRole('button', { name: 'In', exact: true }),
+        ...(await page.getByRole('region', { name: 'Corner' }).getByRole('button').all()),
+        ...(await page.getByRole('region', { name: 'What happened' }).getByRole('button').all()),
+      ].map((b) => b.boundingBox()),
+    )
+    expect(boxes.length).toBeGreaterThan(20)
+    for (const box of boxes) expect(Math.min(box!.width, box!.height)).toBeGreaterThanOrEqual(64)
+  }
+})

@@ -1,0 +1,88 @@
+import { mkdtempSync } from 'node:fs'
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { chromium, type Page } from '@playwright/test'
+import type { DayFile, TrackEvent } from '@ochote/contracts'
+import { chromiumArgs } from './chromiumArgs'
+
+/** Takes the pictures of docs/screenshots from fresh demonstration data. */
+const root = join(import.meta.dirname, '..')
+const PORT = 4691
+const base = `http://127.0.0.1:${PORT}`
+const env = { ...process.env, OCHOTE_PORT: String(PORT), OCHOTE_DATA: mkdtempSync(join(tmpdir(), 'ochote-pictures-')) }
+
+async function startServer() {
+  const [code] = (await once(spawn('npx', ['tsx', 'server/src/demo/seed.ts'], { cwd: root, env, stdio: 'inherit' }), 'exit')) as [number]
+  if (code !== 0) throw new Error('the demonstration data could not be made')
+  const server = spawn('npx', ['tsx', 'server/src/main.ts'], { cwd: root, env, stdio: ['ignore', 'pipe', 'inherit'] })
+  await once(server.stdout, 'data')
+  return server
+}
+
+interface Picture {
+  name: string
+  path: (eventId: string) => string
+  size?: { width: number; height: number }
+  theme?: 'light' | 'dark' | 'glare'
+  before?: (page: Page) => Promise<void>
+}
+
+const day = (stage: string) => (eventId: string) => `/days/${eventId}/${stage}`
+
+const pictures: Picture[] = [
+  { name: 'today', path: () => '/' },
+  { name: 'plan', path: day('plan') },
+  { name: 'plan-corner', path: day('plan?corner=8') },
+  { name: 'brief', path: day('brief') },
+  {
+    name: 'seat-tablet',
+    path: day('run'),
+    size: { width: 820, height: 1180 },
+    theme: 'glare',
+    before: async (page) => {
+      await page.getByRole('button', { name: /^Line:/ }).click()
+      await page
+        .getByRole('button', { name: /^Corner 4 / })
+        .first()
+        .click()
+      await page.getByRole('button', { name: /^brakes early/ }).click()
+    },
+  },
+  {
+    name: 'seat-phone',
+    path: day('run'),
+    size: { width: 390, height: 844 },
+    before: (page) =>
+      page
+        .getByRole('button', { name: /^Corner 6 / })
+        .first()
+        .click(),
+  },
+  { name: 'debrief', path: day('debrief'), theme: 'dark' },
+  { name: 'progress', path: day('progress') },
+  { name: 'shelf', path: () => '/shelf/circuits' },
+]
+
+const server = await startServer()
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: chromiumArgs })
+try {
+  const days = (await (await fetch(`${base}/api/days`)).json()) as TrackEvent[]
+  const { event } = (await (await fetch(`${base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayFile
+  for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before } of pictures) {
+    const page = await browser.newPage({ viewport: size })
+    await page.addInitScript((chosen) => localStorage.setItem('ochote.theme', chosen), theme)
+    await page.goto(base + path(event.id))
+    await page.getByRole('heading', { level: 1 }).waitFor()
+    await page.getByRole('progressbar').waitFor({ state: 'detached' })
+    await before?.(page)
+    await page.waitForLoadState('networkidle')
+    await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) })
+    await page.close()
+    console.log(`docs/screenshots/${name}.png`)
+  }
+} finally {
+  await browser.close()
+  server.kill('SIGTERM')
+}

@@ -1,0 +1,60 @@
+import { readFileSync } from 'node:fs'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Download, type Locator, type Page } from '@playwright/test'
+import type { DayFile, TrackEvent } from '@ochote/contracts'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
+
+/** Fails on what axe calls serious or worse. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
+  expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
+}
+
+/** No page is wider than its window. */
+export async function expectNoSidewaysScroll(page: Page): Promise<void> {
+  const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+  expect(overflow, `sideways overflow at ${page.url()}`).toBeLessThanOrEqual(0)
+}
+
+/** The demonstration's second Saturday, as the server has it now. */
+export async function openDay(page: Page): Promise<DayFile> {
+  const days = (await (await page.request.get('/api/days')).json()) as TrackEvent[]
+  const last = days[days.length - 1]!
+  return (await (await page.request.get(`/api/days/${last.id}`)).json()) as DayFile
+}
+
+/** The stint of a student on the open day. */
+export async function stintOf(page: Page, student: string): Promise<{ path: (stage: string) => string; id: string; day: DayFile }> {
+  const day = await openDay(page)
+  const person = day.people.find((p) => p.name === student)!
+  const { id } = day.stints.find((s) => s.stint.studentId === person.id)!.stint
+  return { id, day, path: (stage) => `/days/${day.event.id}/${stage}/${id}` }
+}
+
+/** What a click has the browser save. */
+export async function saved(page: Page, button: Locator): Promise<Buffer> {
+  const waiting: Promise<Download> = page.waitForEvent('download')
+  await button.click()
+  return readFileSync(await (await waiting).path())
+}
+
+export const withoutBlanks = (text: string): string => text.replace(/\s+/g, '')
+
+/** The pages of a PDF as text without blanks: print sets its words in pieces. */
+export async function pdfPages(pdf: Buffer): Promise<string[]> {
+  const document = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: true, verbosity: 0 }).promise
+  const pages: string[] = []
+  for (let n = 1; n <= document.numPages; n++) {
+    const content = await (await document.getPage(n)).getTextContent()
+    pages.push(withoutBlanks(content.items.map((item) => ('str' in item ? item.str : '')).join('')))
+  }
+  return pages
+}
+
+/** Seconds of the first time like 2:16.34 in a text. */
+export function secondsIn(text: string): number {
+  const [, minutes, seconds] = /(\d+):(\d\d\.\d\d)/.exec(text) ?? []
+  if (minutes === undefined) throw new Error(`no time in “${text}”`)
+  return Number(minutes) * 60 + Number(seconds)
+}
