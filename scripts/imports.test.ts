@@ -1,0 +1,42 @@
+import { join } from 'node:path'
+import { ESLint } from 'eslint'
+import { describe, expect, it } from 'vitest'
+
+const root = join(import.meta.dirname, '..')
+
+/** Lints one line as if it stood in an existing file, without the types, which the rule does not need. */
+async function banned(file: string, line: string): Promise<boolean> {
+  const eslint = new ESLint({
+    cwd: root,
+    overrideConfig: { languageOptions: { parserOptions: { projectService: false } } },
+    ruleFilter: ({ ruleId }) => ruleId === '@typescript-eslint/no-restricted-imports',
+  })
+  const [result] = await eslint.lintText(`${line}\n`, { filePath: join(root, file) })
+  return result?.messages.some((m) => m.ruleId === '@typescript-eslint/no-restricted-imports') ?? false
+}
+
+describe('the direction of imports', () => {
+  it.each([
+    ['core/src/geometry/track.ts', "import { readFileSync } from 'node:fs'"],
+    ['core/src/geometry/track.ts', "import { speedAlong } from '../speed/speedAlong'"],
+    ['core/src/speed/speedAlong.ts', "import { useState } from 'react'"],
+    ['core/src/line/chooseLine.ts', "import { setupSchema } from '@ochote/contracts'"],
+    ['core/src/plan/solvePlan.ts', "import { driveLap } from '../simulator/driveLap'"],
+    ['contracts/src/setup.ts', "import { solvePlan } from '@ochote/core'"],
+    ['server/src/app.ts', "import React from 'react'"],
+    ['server/src/app.ts', "import { driveLap } from '@ochote/core/simulator'"],
+    ['web/src/main.tsx', "import knex from 'knex'"],
+    ['web/src/plan/PlanPage.tsx', "import { Seat } from '../run/Seat'"],
+    ['cli/src/main.ts', "import express from 'express'"],
+  ])('%s may not %s', async (file, line) => {
+    expect(await banned(file, line)).toBe(true)
+  })
+
+  it.each([
+    ['core/src/line/chooseLine.ts', "import type { Setup } from '@ochote/contracts'"],
+    ['core/src/speed/speedAlong.ts', "import { forcesAlong } from '../vehicle/forces'"],
+    ['web/src/plan/PlanPage.tsx', "import { Ribbon } from '../ribbon/Ribbon'"],
+  ])('%s may %s', async (file, line) => {
+    expect(await banned(file, line)).toBe(false)
+  })
+})
