@@ -4,7 +4,7 @@ export default defineConfig({
   test: {
     projects: [
       { test: { name: 'node', include: ['{contracts,core,cli,server,scripts}/**/*.test.ts'], environment: 'node' } },
-      { test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'], environment: 'jsdom' } },
+      { test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'], environment: 'jsdom', setupFiles: 'web/src/testing/setup.ts' } },
     ],
   },
 })

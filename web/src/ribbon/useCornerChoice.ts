@@ -1,5 +1,5 @@
 import type { PlanSolution } from '@ochote/core'
-import { useCallback, useEffect, useRef } from 'react'
+import { useCallback, useEffect, useLayoutEffect, useRef } from 'react'
 import { useSearchParams } from 'react-router'
 import { isForField } from '../shell/stages'
 
@@ -10,8 +10,14 @@ const TYPING_MS = 700
 export function useCornerChoice(solution: PlanSolution | undefined): [string | null, (number: string | null) => void] {
   const [params, setParams] = useSearchParams()
   const corner = params.get('corner')
+  // two keys may come before the address is drawn again: the second goes on from the first
+  const latest = useRef(corner)
+  useLayoutEffect(() => {
+    latest.current = corner
+  }, [corner])
   const choose = useCallback(
-    (number: string | null) =>
+    (number: string | null) => {
+      latest.current = number
       setParams(
         (before) => {
           const next = new URLSearchParams(before)
@@ -20,7 +26,8 @@ export function useCornerChoice(solution: PlanSolution | undefined): [string | n
           return next
         },
         { replace: true },
-      ),
+      )
+    },
     [setParams],
   )
   const typed = useRef({ digits: '', at: 0 })
@@ -28,7 +35,8 @@ export function useCornerChoice(solution: PlanSolution | undefined): [string | n
     if (!solution) return
     const numbers = solution.corners.map((c) => c.number)
     const step = (by: 1 | -1) => {
-      const at = corner === null ? (by === 1 ? -1 : 0) : numbers.indexOf(corner)
+      const from = latest.current
+      const at = from === null ? (by === 1 ? -1 : 0) : numbers.indexOf(from)
       choose(numbers[(at + by + numbers.length) % numbers.length] ?? null)
     }
     const onKey = (event: KeyboardEvent) => {
@@ -46,6 +54,6 @@ export function useCornerChoice(solution: PlanSolution | undefined): [string | n
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [solution, corner, choose])
+  }, [solution, choose])
   return [corner, choose]
 }

@@ -1,0 +1,42 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { count, difference, kilometres, lapTime, longDay, metres, runningTime, shortDay, speed } from './format'
+
+describe('numbers as they are read', () => {
+  it.each([
+    [102.36, '1:42.36'],
+    [59.996, '1:00.00'],
+    [9.5, '0:09.50'],
+    [0, '0:00.00'],
+    [600, '10:00.00'],
+  ])('%d s is the lap time %s', (seconds, text) => expect(lapTime(seconds)).toBe(text))
+
+  it('reads back to the same hundredth', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 3600, noNaN: true }), (seconds) => {
+        const [minutes, rest] = lapTime(seconds).split(':')
+        expect(Math.abs(Number(minutes) * 60 + Number(rest) - seconds)).toBeLessThan(0.00501)
+        expect(Number(rest)).toBeLessThan(60)
+      }),
+    )
+  })
+
+  it('shows tenths while the clock runs, never ahead of the time', () => {
+    expect([runningTime(0), runningTime(59.99), runningTime(60.04), runningTime(125.67)]).toEqual(['0:00.0', '0:59.9', '1:00.0', '2:05.6'])
+  })
+
+  it('says a difference with a word', () => {
+    expect([difference(0.31), difference(-0.2), difference(0.001)]).toEqual(['0.31 s slower', '0.20 s quicker', 'the same time'])
+  })
+
+  it('carries units', () => {
+    expect([speed(10), metres(12.6), kilometres(2912), count(1, 'lap'), count(3, 'lap')]).toEqual([
+      '36 km/h',
+      '13 m',
+      '2.91 km',
+      '1 lap',
+      '3 laps',
+    ])
+    expect([longDay('2026-10-17'), shortDay('2026-10-17')]).toEqual(['Saturday 17 October 2026', '17 Oct'])
+  })
+})

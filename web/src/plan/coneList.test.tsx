@@ -1,0 +1,65 @@
+import { screen } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { describe, expect, it, vi } from 'vitest'
+import { shown } from '../testing/render'
+import { openStint, scheme } from '../testing/stadium'
+import { ConeList } from './ConeList'
+import { ConflictDialog } from './ConflictDialog'
+
+const { cones } = openStint()
+const first = cones[0]!
+const list = (change: Partial<Parameters<typeof ConeList>[0]> = {}) => {
+  const told = { onSelect: vi.fn(), onNudge: vi.fn(), onPutBack: vi.fn() }
+  shown(<ConeList cones={cones} scheme={scheme} selected={null} {...told} {...change} />)
+  return told
+}
+const nameOf = (cone: typeof first) => new RegExp(`^${cone.cornerNumber} ${cone.duty}`)
+
+describe('the marks of a plan', () => {
+  it('are listed with corner, duty, how they are found and their side', () => {
+    list()
+    const row = screen.getAllByRole('button', { name: nameOf(first) })[0]!
+    expect(row.textContent).toContain(`${first.foundBy}, ${first.side}`)
+    expect(screen.getAllByRole('listitem')).toHaveLength(cones.length)
+  })
+
+  it('are chosen and let go', async () => {
+    const told = list({ selected: first.id })
+    await userEvent.click(screen.getByRole('button', { pressed: true }))
+    expect(told.onSelect).toHaveBeenCalledExactlyOnceWith(null)
+  })
+
+  it('move by a metre with the arrow keys, by five with Shift', async () => {
+    const told = list({ selected: first.id })
+    screen.getByRole('button', { pressed: true }).focus()
+    await userEvent.keyboard('{ArrowRight}{ArrowLeft}{Shift>}{ArrowLeft}{/Shift}')
+    expect(told.onNudge.mock.calls).toEqual([
+      [first.id, 1],
+      [first.id, -1],
+      [first.id, -5],
+    ])
+  })
+
+  it('say how far from the computed place they were moved, and go back', async () => {
+    const told = list({ cones: [{ ...first, moved: { alongM: -8.2, acrossM: 0.4 } }], selected: first.id })
+    expect(screen.getByText(/^8 m earlier and 0.4 m further left than computed/)).toBeTruthy()
+    await userEvent.click(screen.getByRole('button', { name: 'Put it back' }))
+    expect(told.onPutBack).toHaveBeenCalledExactlyOnceWith(first.id)
+  })
+
+  it('have nothing to put back where they stand as computed', () => {
+    list({ selected: first.id })
+    expect(screen.queryByRole('button', { name: 'Put it back' })).toBeNull()
+  })
+})
+
+describe('two savings over each other', () => {
+  it('offer both, and say that nothing of mine is stored', async () => {
+    const told = { onKeepMine: vi.fn(), onTakeTheirs: vi.fn() }
+    shown(<ConflictDialog version={7} {...told} />)
+    expect(screen.getByRole('dialog').textContent).toContain('Version 7 was saved')
+    await userEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Take theirs' }))
+    expect([told.onKeepMine.mock.calls.length, told.onTakeTheirs.mock.calls.length]).toEqual([1, 1])
+  })
+})

@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest'
+import { fitToView } from '../planView/fitToView'
+import { solved } from '../testing/stadium'
+import { tokens } from '../theme/tokens'
+import { lanes, pathThrough, ribbonHeight, ribbonScales, runsOf } from './ribbonScales'
+import { colouredPaths, speedSpan } from './speedColours'
+
+const solution = solved()
+const { track, trace } = solution
+
+describe('the ribbon’s scales', () => {
+  it('lay the whole lap from margin to margin, left edge above right', () => {
+    const { x, y, v } = ribbonScales(solution, 1200)
+    expect([x(0), x(track.lengthM)]).toEqual([lanes.left, 1200 - lanes.right])
+    expect(y(5)).toBeLessThan(y(-5))
+    expect(y(5)).toBeGreaterThan(lanes.top) // the verge is drawn too
+    expect(v(50)).toBeLessThan(v(0))
+  })
+
+  it('hold the fastest speed', () => {
+    const { v, speedTop } = ribbonScales(solution, 1200)
+    expect(v(Math.max(...trace.speedMps) * 3.6)).toBeGreaterThanOrEqual(speedTop)
+  })
+
+  it('still run to the right in a window too narrow for them', () => {
+    const { x } = ribbonScales(solution, 20)
+    expect(x(track.lengthM)).toBeGreaterThan(x(0))
+  })
+
+  it('leave the lanes of pedals and speed out of a compact ribbon', () => {
+    expect(ribbonHeight(false) - ribbonHeight(true)).toBe(lanes.pedals + lanes.speed)
+  })
+})
+
+describe('paths', () => {
+  it('close a closed lap at its first sample, and leave an open course open', () => {
+    const of = (closed: boolean) =>
+      pathThrough(
+        3,
+        closed,
+        (i) => i * 10,
+        (i) => i,
+      )
+    expect(of(false)).toBe('M0.0,0.0L10.0,1.0L20.0,2.0')
+    expect(of(true)).toBe('M0.0,0.0L10.0,1.0L20.0,2.0L30.0,0.0')
+  })
+
+  it('find runs of samples, also one that lasts to the end of the lap', () => {
+    const { stepM, lengthM, count } = track
+    expect(runsOf(solution, (i) => (i >= 3 && i < 6) || i >= count - 2)).toEqual([
+      { fromM: 3 * stepM, toM: 6 * stepM },
+      { fromM: track.stationM[count - 2], toM: expect.closeTo(lengthM, 6) as number },
+    ])
+    expect(runsOf(solution, () => false)).toEqual([])
+  })
+
+  it('colour every piece of the line once, slow ends in the slow colour', () => {
+    const paths = colouredPaths(trace.speedMps, true, (i) => [i, 0], tokens.light.speed)
+    expect(paths.reduce((sum, p) => sum + p.d.split('L').length - 1, 0)).toBe(track.count)
+    expect(new Set(paths.map((p) => p.colour)).size).toBe(paths.length)
+    const [slowest, , fastest] = speedSpan(trace.speedMps)
+    expect(slowest).toBe(Math.min(...trace.speedMps))
+    expect(fastest).toBeGreaterThan(Math.max(...trace.speedMps))
+  })
+
+  it('draw one colour where the speed never changes', () => {
+    expect(colouredPaths(new Float64Array(8).fill(20), true, (i) => [i, 0], tokens.light.speed)).toHaveLength(1)
+  })
+})
+
+describe('the plan view’s fit', () => {
+  it('shows the whole circuit, north up, and goes back from pixels to metres', () => {
+    const fit = fitToView(track, 800, 500)
+    for (let i = 0; i < track.count; i++) {
+      expect(fit.x(track.x[i]!)).toBeGreaterThan(30)
+      expect(fit.x(track.x[i]!)).toBeLessThan(770)
+      expect(fit.y(track.y[i]!)).toBeGreaterThan(30)
+      expect(fit.y(track.y[i]!)).toBeLessThan(470)
+    }
+    expect(fit.y(10)).toBeLessThan(fit.y(0))
+    expect(fit.toEast(fit.x(12.5))).toBeCloseTo(12.5)
+    expect(fit.toNorth(fit.y(-7))).toBeCloseTo(-7)
+  })
+
+  it('has a scale above nought in a window not yet measured', () => {
+    expect(fitToView(track, 0, 0).pxPerM).toBeGreaterThan(0)
+  })
+})

@@ -1,0 +1,50 @@
+import { screen } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { useLocation } from 'react-router'
+import { describe, expect, it } from 'vitest'
+import { shown } from '../testing/render'
+import { stagePath, stages } from './stages'
+import { useStageKeys } from './useStageKeys'
+
+function Where({ eventId }: { eventId: string | null }) {
+  useStageKeys(eventId)
+  return (
+    <>
+      <output>{useLocation().pathname}</output>
+      <input aria-label="name" />
+      <div role="dialog">
+        <button>inside</button>
+      </div>
+    </>
+  )
+}
+const where = () => screen.getByRole('status').textContent
+
+describe('keys', () => {
+  it.each(stages.map((s) => [s.key, stagePath('day1', s.path)]))('%s goes to %s', async (key, path) => {
+    shown(<Where eventId="day1" />)
+    await userEvent.keyboard(key)
+    expect(where()).toBe(path)
+  })
+
+  it('t and s go to today and the shelf, with no day open too', async () => {
+    shown(<Where eventId={null} />, '/somewhere')
+    await userEvent.keyboard('p')
+    expect(where()).toBe('/somewhere')
+    await userEvent.keyboard('s')
+    expect(where()).toBe('/shelf')
+    await userEvent.keyboard('t')
+    expect(where()).toBe('/')
+  })
+
+  it('are left to fields, dialogs and the browser', async () => {
+    shown(<Where eventId="day1" />, '/here')
+    await userEvent.type(screen.getByRole('textbox'), 'prd')
+    screen.getByRole('button', { name: 'inside' }).focus()
+    await userEvent.keyboard('p')
+    await userEvent.keyboard('{Control>}p{/Control}')
+    expect(where()).toBe('/here')
+  })
+
+  it('are all different', () => expect(new Set([...stages.map((s) => s.key), 't', 's']).size).toBe(stages.length + 2))
+})
