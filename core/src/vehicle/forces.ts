@@ -5,7 +5,7 @@ import type { Road } from './road'
 
 export const GRAVITY_MPS2 = 9.80665
 /** The normal load is never taken as less than this share of gravity, and speed is limited to where it is reached. */
-const LEAST_LOAD_SHARE = 0.1
+export const LEAST_LOAD_SHARE = 0.1
 const RAD_PER_DEG = Math.PI / 180
 /** Slowest speed considered, (m/s)²: it keeps times finite where a bank is steeper than its grip holds. */
 const LEAST_SPEED_SQUARED = 0.25

@@ -10,14 +10,16 @@ const TYPING_MS = 700
 export function useCornerChoice(solution: PlanSolution | undefined): [string | null, (number: string | null) => void] {
   const [params, setParams] = useSearchParams()
   const corner = params.get('corner')
-  // two keys may come before the address is drawn again: the second goes on from the first
-  const latest = useRef(corner)
+  // keys may come faster than the address is drawn again: each goes on from the one before
+  const going = useRef<{ to: string | null } | null>(null)
+  const drawn = useRef(corner)
   useLayoutEffect(() => {
-    latest.current = corner
+    drawn.current = corner
+    if (going.current?.to === corner) going.current = null
   }, [corner])
   const choose = useCallback(
     (number: string | null) => {
-      latest.current = number
+      going.current = { to: number }
       setParams(
         (before) => {
           const next = new URLSearchParams(before)
@@ -35,7 +37,7 @@ export function useCornerChoice(solution: PlanSolution | undefined): [string | n
     if (!solution) return
     const numbers = solution.corners.map((c) => c.number)
     const step = (by: 1 | -1) => {
-      const from = latest.current
+      const from = going.current ? going.current.to : drawn.current
       const at = from === null ? (by === 1 ? -1 : 0) : numbers.indexOf(from)
       choose(numbers[(at + by + numbers.length) % numbers.length] ?? null)
     }
@@ -45,8 +47,8 @@ export function useCornerChoice(solution: PlanSolution | undefined): [string | n
       else if (event.key === 'ArrowLeft') step(-1)
       else if (event.key === 'Escape') choose(null)
       else if (/^\d$/.test(event.key)) {
-        const going = event.timeStamp - typed.current.at < TYPING_MS
-        const digits = going ? typed.current.digits + event.key : event.key
+        const continued = event.timeStamp - typed.current.at < TYPING_MS
+        const digits = continued ? typed.current.digits + event.key : event.key
         typed.current = { digits, at: event.timeStamp }
         const number = [digits, event.key].find((n) => numbers.includes(n))
         if (number) choose(number)
