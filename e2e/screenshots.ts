@@ -16,8 +16,13 @@ const env = { ...process.env, OCHOTE_PORT: String(PORT), OCHOTE_DATA: mkdtempSyn
 async function startServer() {
   const [code] = (await once(spawn('npx', ['tsx', 'server/src/demo/seed.ts'], { cwd: root, env, stdio: 'inherit' }), 'exit')) as [number]
   if (code !== 0) throw new Error('the demonstration data could not be made')
-  const server = spawn('npx', ['tsx', 'server/src/main.ts'], { cwd: root, env, stdio: ['ignore', 'pipe', 'inherit'] })
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    cwd: root,
+    env,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
   await once(server.stdout, 'data')
+  server.stdout.resume() // a log no one reads would stop the server
   return server
 }
 
@@ -61,7 +66,15 @@ const pictures: Picture[] = [
         .click(),
   },
   { name: 'debrief', path: day('debrief'), theme: 'dark' },
-  { name: 'progress', path: day('progress') },
+  {
+    name: 'progress',
+    path: day('progress'),
+    before: async (page) => {
+      await page.getByRole('combobox').click()
+      await page.getByRole('option', { name: 'Priya Castellan' }).click()
+      await page.getByRole('columnheader', { name: '17 Oct' }).waitFor()
+    },
+  },
   { name: 'shelf', path: () => '/shelf/circuits' },
 ]
 
@@ -75,7 +88,9 @@ try {
     await page.addInitScript((chosen) => localStorage.setItem('ochote.theme', chosen), theme)
     await page.goto(base + path(event.id))
     await page.getByRole('heading', { level: 1 }).waitFor()
-    await page.getByRole('progressbar').waitFor({ state: 'detached' })
+    await page.waitForFunction(() => document.querySelector('[role="progressbar"]') === null)
+    await page.waitForLoadState('networkidle')
+    await page.waitForFunction(() => document.querySelector('[role="progressbar"]') === null)
     await before?.(page)
     await page.waitForLoadState('networkidle')
     await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) })

@@ -89,7 +89,7 @@ function groundOf({ track }: PlanSolution, fit: Fit) {
     for (let i = 0; i < track.count; i++) {
       const n = sign * half[i]!
       const h = track.headingRad[i]!
-      d += `${i === 0 ? 'M' : 'L'}${fit.x(track.x[i]! - Math.sin(h) * n).toFixed(1)},${fit.y(track.y[i]! + Math.cos(h) * n).toFixed(1)}`
+      d += `${i === 0 ? 'M' : 'L'}${fit.x(track.x[i]! - Math.sin(h) * n).toFixed(3)},${fit.y(track.y[i]! + Math.cos(h) * n).toFixed(3)}`
     }
     return track.closed ? `${d}Z` : d
   }
@@ -99,7 +99,7 @@ function groundOf({ track }: PlanSolution, fit: Fit) {
     return Array.from({ length: parts + 1 }, (_, n) => place(fromM + (lengthM * n) / parts, offset(fromM + (lengthM * n) / parts)))
   }
   const toPath = (points: { x: number; y: number }[]) =>
-    points.map((p, n) => `${n === 0 ? 'M' : 'L'}${p.x.toFixed(1)},${p.y.toFixed(1)}`).join('')
+    points.map((p, n) => `${n === 0 ? 'M' : 'L'}${p.x.toFixed(3)},${p.y.toFixed(3)}`).join('')
   const sample = (s: number) => Math.min(track.count - 1, Math.round((((s % track.lengthM) + track.lengthM) % track.lengthM) / track.stepM))
   const half = (side: 'left' | 'right', s: number) => (side === 'left' ? track.halfLeftM[sample(s)]! : -track.halfRightM[sample(s)]!)
   const landmarks = landmarksOf(track)

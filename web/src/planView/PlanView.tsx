@@ -30,6 +30,8 @@ export interface PlanViewProps {
 const CORNER_PX_PER_M = 3.2
 /** How far inside the apex a corner is numbered. */
 const LABEL_OFFSET_PX = 34
+/** Height kept free at the foot for the key of speeds and the scale. */
+const KEY_PX = 34
 const BADGE = { width: 56 }
 /** How far from the track the pointer still points at it, metres. */
 const POINTS_WITHIN_M = 60
@@ -40,7 +42,7 @@ export function PlanView({ solution, cones, scheme, corner, onCorner, selectedCo
   const { ref: frame, width, height } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
   const { track, path, trace } = solution
-  const fit = useMemo(() => fitToView(track, width, height), [track, width, height])
+  const fit = useMemo(() => fitToView(track, width, Math.max(0, height - KEY_PX)), [track, width, height])
   const { transform, show, by } = usePlanZoom(svg, width, height)
   const moveCursor = useMoveCursor()
   const lines = useMemo(

@@ -34,8 +34,8 @@ export function colouredPaths(
     const bucket = Math.min(BUCKETS - 1, Math.floor(share(speedMps[i]!) * BUCKETS))
     const [x0, y0] = point(i)
     const [x1, y1] = point((i + 1) % n)
-    const start = bucket === open ? '' : `M${x0.toFixed(1)},${y0.toFixed(1)}`
-    parts[bucket] = `${parts[bucket]!}${start}L${x1.toFixed(1)},${y1.toFixed(1)}`
+    const start = bucket === open ? '' : `M${x0.toFixed(3)},${y0.toFixed(3)}`
+    parts[bucket] = `${parts[bucket]!}${start}L${x1.toFixed(3)},${y1.toFixed(3)}`
     open = bucket
   }
   return parts.map((d, b) => ({ colour: colour(b), d })).filter((p) => p.d !== '')

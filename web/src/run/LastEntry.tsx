@@ -17,7 +17,8 @@ const UNDO_FOR_MS = 10_000
 export function LastEntry({ entries, onUndo }: LastEntryProps) {
   const now = useNow(500, true)
   const last = useMemo(() => standingEntries(entries).pop() ?? null, [entries])
-  const leftS = last ? Math.ceil((Date.parse(last.deviceTime) + UNDO_FOR_MS - now) / 1000) : 0
+  // the shown second is a little old: a fresh entry has ten left, not eleven
+  const leftS = last ? Math.ceil(Math.min(UNDO_FOR_MS, Date.parse(last.deviceTime) + UNDO_FOR_MS - now) / 1000) : 0
   const words = last ? entryWords(last, entries) : null
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, minHeight: 68 }}>
