@@ -56,3 +56,21 @@ export function ringOrder(size: number): Int32Array {
   for (let i = 0; i < size; i++) place[i] = i < size / 2 ? 2 * i : 2 * (size - 1 - i) + 1
   return place
 }
+
+/** Adds a share of the mean diagonal to the diagonal, so that what nothing decides is decided. */
+export function dampen(matrix: BandedMatrix, share: number): void {
+  const { size, width, rows } = matrix
+  let trace = 0
+  for (let i = 0; i < size; i++) trace += rows[i * (width + 1) + width]!
+  for (let i = 0; i < size; i++) rows[i * (width + 1) + width] = rows[i * (width + 1) + width]! + (share * trace) / size
+}
+
+/** Solves with a matrix whose unknown c stands at row `place[c]`. */
+export function solverInPlace(matrix: BandedMatrix, place: Int32Array): (b: Float64Array) => Float64Array {
+  const rhs = new Float64Array(matrix.size)
+  return (b) => {
+    for (let c = 0; c < b.length; c++) rhs[place[c]!] = b[c]!
+    const solved = solveBanded(matrix, rhs)
+    return b.map((_, c) => solved[place[c]!]!)
+  }
+}

@@ -1,23 +1,36 @@
 import type { FieldProblem, Setup, Vehicle } from '@ochote/contracts'
 import type { Corner } from '../geometry/corners'
-import type { Track } from '../geometry/track'
+import { sampleTrack, type Track } from '../geometry/track'
 import { success, type Outcome } from '../outcome/outcome'
+import { fastestLine } from './fastestLine'
 import { givenLine } from './givenLine'
-import { lineBounds } from './lineBounds'
-import { minimumCurvatureLine } from './minimumCurvature'
-import { knotSpacingFor } from './offsetBasis'
+import { gripMapOf } from './gripMap'
+import { lineBounds, type LineBounds } from './lineBounds'
+import { minimumCurvatureCoefficients } from './minimumCurvature'
+import { knotSpacingFor, lineOf, offsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
 /** How a line was found, for those who read it. */
-export type LineMethod = 'given' | 'minimum-curvature'
+export type LineMethod = 'given' | 'minimum-curvature' | 'least-time'
 
 export interface ChosenLine {
   line: OffsetLine
   method: LineMethod
 }
 
-/** The line a set-up asks for. Until lines are solved for time, every school but `given` starts from least curvature. */
-export function chooseLine(track: Track, corners: readonly Corner[], vehicle: Vehicle, setup: Setup): Outcome<ChosenLine, FieldProblem[]> {
+export interface ChooseLineOptions {
+  /** share of the search done, 0…1; a throw stops it */
+  readonly onProgress?: (share: number) => void
+}
+
+/** The line a set-up asks for. The late-apex and the tight school start from the line of least curvature as it is. */
+export function chooseLine(
+  track: Track,
+  corners: readonly Corner[],
+  vehicle: Vehicle,
+  setup: Setup,
+  { onProgress }: ChooseLineOptions = {},
+): Outcome<ChosenLine, FieldProblem[]> {
   if (setup.lineSchool === 'given') {
     const line = givenLine(track, setup.givenLine ?? [[0, 0]])
     return line.ok ? success({ line: line.value, method: 'given' }) : line
@@ -28,5 +41,27 @@ export function chooseLine(track: Track, corners: readonly Corner[], vehicle: Ve
     outsideMarginM: setup.outsideMarginM,
   })
   if (!bounds.ok) return bounds
-  return success({ line: minimumCurvatureLine(track, bounds.value, knotSpacingFor(vehicle.kind)), method: 'minimum-curvature' })
+  const knotSpacingM = knotSpacingFor(vehicle.kind)
+  // searched for at steps of their own, so that the line is the same whatever step it is then driven at
+  const coefficients =
+    setup.lineSchool === 'fastest'
+      ? fastestLine({
+          track,
+          gripOf: (sampled) => gripMapOf(sampled, setup.conditions),
+          vehicle,
+          setup,
+          bounds: bounds.value,
+          knotSpacingM,
+          ...(onProgress ? { onProgress } : {}),
+        }).coefficients
+      : leastCurvature(track, bounds.value, knotSpacingM)
+  return success({
+    line: lineOf(offsetBasis(track, knotSpacingM), coefficients),
+    method: setup.lineSchool === 'fastest' ? 'least-time' : 'minimum-curvature',
+  })
+}
+
+function leastCurvature(track: Track, bounds: LineBounds, knotSpacingM: number): Float64Array {
+  const searched = sampleTrack(track.circuit, knotSpacingM / 4)
+  return minimumCurvatureCoefficients(searched, offsetBasis(searched, knotSpacingM), bounds)
 }

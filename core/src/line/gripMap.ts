@@ -1,14 +1,14 @@
 import type { Conditions } from '@ochote/contracts'
-import { featuresOf } from '../geometry/circuit'
+import { featuresOf, type Circuit } from '../geometry/circuit'
 import { cornersOf } from '../geometry/corners'
 import { toLocal } from '../geometry/localMetres'
 import { nearestOnTrack } from '../geometry/nearest'
 import { insideRing, ringOf, type Ring } from '../geometry/polygon'
-import type { Track } from '../geometry/track'
+import { sampleTrack, type Track } from '../geometry/track'
 import { givenLine } from './givenLine'
 import { lineBounds } from './lineBounds'
-import { minimumCurvatureLine } from './minimumCurvature'
-import { knotSpacingFor } from './offsetBasis'
+import { minimumCurvatureCoefficients } from './minimumCurvature'
+import { knotSpacingFor, lineOf, offsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
 /** Factor on tyre friction (g_s · c) of the road under a vehicle's middle, by sample and offset. */
@@ -36,13 +36,26 @@ export function dryLineOffsets(track: Track): Float64Array {
     const line = givenLine(track, pairs)
     if (line.ok) return line.value.offsetM
   }
+  const coefficients = usualLine(track.circuit)
+  // too narrow for the usual car: everyone drives down the middle
+  return coefficients ? lineOf(offsetBasis(track, knotSpacingFor('car')), coefficients).offsetM : new Float64Array(track.count)
+}
+
+/** A circuit's usual lines, found once for each: every step and every search asks for the same one. */
+const usualLines = new WeakMap<Circuit, Float64Array | null>()
+
+function usualLine(circuit: Circuit): Float64Array | null {
+  const known = usualLines.get(circuit)
+  if (known !== undefined) return known
+  const track = sampleTrack(circuit)
   const bounds = lineBounds(track, cornersOf(track), {
     vehicleWidthM: USUAL_CAR_WIDTH_M,
     insideMarginM: USUAL_MARGIN_M,
     outsideMarginM: USUAL_MARGIN_M,
   })
-  // too narrow for the usual car: everyone drives down the middle
-  return bounds.ok ? minimumCurvatureLine(track, bounds.value, knotSpacingFor('car')).offsetM : new Float64Array(track.count)
+  const found = bounds.ok ? minimumCurvatureCoefficients(track, offsetBasis(track, knotSpacingFor('car')), bounds.value) : null
+  usualLines.set(circuit, found)
+  return found
 }
 
 function patchesOf(track: Track): { ring: Ring; grip: number }[] {

@@ -1,4 +1,3 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   accepted,
@@ -19,7 +18,7 @@ import { givenLine } from './givenLine'
 import { gripMapOf } from './gripMap'
 import { lineBounds } from './lineBounds'
 import { curvatureEnergy, minimumCurvatureLine } from './minimumCurvature'
-import { coefficientBounds, lineOf, offsetBasis } from './offsetBasis'
+import { lineOf, offsetBasis } from './offsetBasis'
 import { pathOf, type OffsetLine } from './path'
 
 const trackOf = (document: unknown, stepM = 1) => sampleTrack(accepted(circuitFromDocument(document)), stepM)
@@ -96,26 +95,6 @@ describe('bounds', () => {
       ok: false,
       problem: [{ field: "the circuit's width at station 0 m", found: '2.00 m' }],
     })
-  })
-
-  it('on coefficients keep any line within them at every half metre', () => {
-    const fine = sampleTrack(checkCircuit('nine-corner'), 0.5)
-    const bounds = accepted(lineBounds(fine, cornersOf(fine), { ...margins, insideMarginM: 1.2 }))
-    const basis = offsetBasis(fine, 8)
-    const { low, high } = coefficientBounds(basis, bounds)
-    fc.assert(
-      fc.property(fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: basis.size, maxLength: basis.size }), (shares) => {
-        const line = lineOf(
-          basis,
-          Float64Array.from(shares, (share, c) => low[c]! + share * (high[c]! - low[c]!)),
-        )
-        for (let i = 0; i < fine.count; i++) {
-          expect(line.offsetM[i]).toBeLessThanOrEqual(bounds.highM(fine.stationM[i]!) + 0.02)
-          expect(line.offsetM[i]).toBeGreaterThanOrEqual(bounds.lowM(fine.stationM[i]!) - 0.02)
-        }
-      }),
-      { numRuns: 4, seed: 7 },
-    )
   })
 })
 

@@ -1,10 +1,8 @@
 import type { Track } from '../geometry/track'
-import type { LineBounds } from './lineBounds'
 import type { OffsetLine } from './path'
 
 /**
- * Offsets as a uniform cubic B-spline by station: four coefficients reach each sample. A line whose coefficients keep
- * within bounds keeps within them itself (it lies in the convex hull of its coefficients).
+ * Offsets as a uniform cubic B-spline by station: four coefficients reach each sample.
  */
 export interface OffsetBasis {
   /** number of coefficients */
@@ -19,6 +17,8 @@ export interface OffsetBasis {
   readonly bend: Float64Array
 }
 
+type Stations = Pick<Track, 'closed' | 'lengthM' | 'count' | 'stationM'>
+
 const KNOT_SPACING_M = 8
 const KART_KNOT_SPACING_M = 4
 
@@ -26,10 +26,10 @@ const KART_KNOT_SPACING_M = 4
 export const knotSpacingFor = (kind: 'car' | 'kart' | 'motorcycle'): number => (kind === 'kart' ? KART_KNOT_SPACING_M : KNOT_SPACING_M)
 
 /**
- * The basis for a track.
+ * The basis for a track, or for any other stations along it.
  * @param knotSpacingM - least spacing of knots; widened a little so that a whole number fits
  */
-export function offsetBasis(track: Track, knotSpacingM: number): OffsetBasis {
+export function offsetBasis(track: Stations, knotSpacingM: number): OffsetBasis {
   const pieces = Math.max(4, Math.floor(track.lengthM / knotSpacingM))
   const h = track.lengthM / pieces
   const size = track.closed ? pieces : pieces + 3
@@ -68,30 +68,4 @@ export function lineOf(basis: OffsetBasis, coefficients: Float64Array): OffsetLi
     }
   }
   return line
-}
-
-/** Half-metre looks for a coefficient's tightest bound. */
-const LOOK_M = 0.5
-
-/**
- * Bounds on each coefficient: the tightest of the line's bounds within one knot either side of its place, so that a margin
- * that changes at a corner's start holds on both sides of it.
- */
-export function coefficientBounds(basis: OffsetBasis, bounds: LineBounds): { low: Float64Array; high: Float64Array } {
-  const low = new Float64Array(basis.size)
-  const high = new Float64Array(basis.size)
-  const h = basis.knotSpacingM
-  for (let c = 0; c < basis.size; c++) {
-    const centre = (c - 1) * h // the coefficient reached by piece p with k = 1 stands at p·h
-    let least = Infinity
-    let most = -Infinity
-    for (let s = centre - 2 * h; s <= centre + 2 * h; s += LOOK_M) {
-      least = Math.min(least, bounds.highM(s))
-      most = Math.max(most, bounds.lowM(s))
-    }
-    if (most > least) most = least = (most + least) / 2 // margins on both sides overlap: the middle
-    low[c] = most
-    high[c] = least
-  }
-  return { low, high }
 }

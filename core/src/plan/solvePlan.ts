@@ -32,6 +32,8 @@ export interface PlanInput {
   firstSession: boolean
   /** distance between samples, metres; 2 by default */
   stepM?: number
+  /** share of the work done, 0…1; a throw stops it */
+  onProgress?: (share: number) => void
 }
 
 /** Line, speeds, corner points and cones of a plan. */
@@ -41,10 +43,11 @@ export function solvePlan({
   setup,
   firstSession,
   stepM = DEFAULT_STEP_M,
+  onProgress,
 }: PlanInput): Outcome<PlanSolution, FieldProblem[]> {
   const track = sampleTrack(circuit, stepM)
   const corners = cornersOf(track)
-  const chosen = chooseLine(track, corners, vehicle, setup)
+  const chosen = chooseLine(track, corners, vehicle, setup, onProgress ? { onProgress } : {})
   if (!chosen.ok) return chosen
   const { line, method } = chosen.value
   const path = pathOf(track, line)

@@ -1,9 +1,9 @@
 import type { BrakingSchool } from '@ochote/contracts'
 
 /** Below this share of the tyres' lateral limit the separate school brakes in full. */
-const SEPARATE_FULL = 0.15
+export const SEPARATE_FULL = 0.15
 /** Above this share it does not brake at all. */
-const SEPARATE_NONE = 0.3
+export const SEPARATE_NONE = 0.3
 
 /**
  * Share of full braking that a school uses while cornering.

@@ -6,6 +6,8 @@ export interface Drivetrain {
   readonly topSpeedMps: number
   /** most drive per unit of vehicle mass in the best gear, m/s² */
   driveMps2: (speedMps: number) => number
+  /** change of that drive with speed, 1/s */
+  driveSlope: (speedMps: number) => number
   /** gear (1 is the first) that drives most of those not past the shift point; the top gear beyond all shift points */
   gearAt: (speedMps: number) => number
   /** engine speed in a gear, 1/min */
@@ -54,6 +56,10 @@ export function drivetrainOf(vehicle: Vehicle): Drivetrain {
       const cell = at | 0
       const low = table[cell]!
       return low + (table[cell + 1]! - low) * (at - cell)
+    },
+    driveSlope: (speedMps) => {
+      const cell = (speedMps / TABLE_STEP_MPS) | 0
+      return cell > cells ? 0 : (table[cell + 1]! - table[cell]!) / TABLE_STEP_MPS
     },
     gearAt: (speedMps) => {
       let best = gears.length - 1

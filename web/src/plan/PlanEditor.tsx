@@ -76,7 +76,14 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
         {solution.data && <PlanSummaryOf data={solution.data} draft={draft} scheme={scheme} />}
       </Stack>
       <Box sx={{ height: 3 }}>
-        {solution.isFetching && <LinearProgress aria-label="Computing line, speeds and marks" sx={{ height: 3 }} />}
+        {solution.isFetching && (
+          <LinearProgress
+            aria-label="Computing line, speeds and marks"
+            variant={solution.progress > 0 ? 'determinate' : 'indeterminate'}
+            value={100 * solution.progress}
+            sx={{ height: 3 }}
+          />
+        )}
       </Box>
       {state.error !== null && <ProblemNotice error={state.error} onRetry={state.retry} />}
       {solution.error && solution.data && <ProblemNotice error={solution.error} />}

@@ -14,6 +14,13 @@ const schools: Record<BrakingSchool, { name: string; told: string }> = {
   trail: { name: 'Trail', told: 'Keep a light brake down to the apex.' },
 }
 
+/** Lines that can be asked for; the late-apex school drives the line of least curvature until its apexes are solved for. */
+const lines = {
+  'late-apex': { name: 'Least curvature', told: 'The smoothest line there is room for.' },
+  fastest: { name: 'Fastest', told: 'Least lap time for this vehicle, pace and school. Takes a few seconds.' },
+} as const
+type Line = keyof typeof lines
+
 const weathers = {
   dry: { name: 'Dry', grip: 1, rubberedGrip: 1 },
   wet: { name: 'Wet', grip: 0.74, rubberedGrip: 0.82 },
@@ -71,6 +78,31 @@ export function PlanSettings({ day, draft, onChange }: PlanSettingsProps) {
         <Typography variant="body2" color="text.secondary">
           {schools[setup.brakingSchool].told}
         </Typography>
+      </Stack>
+      <Stack sx={{ gap: 0.5 }}>
+        <Typography variant="overline" component="h3">
+          Line
+        </Typography>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          fullWidth
+          color="primary"
+          aria-label="Line"
+          value={setup.lineSchool}
+          onChange={(_e, line: Line | null) => line && setSetup({ lineSchool: line })}
+        >
+          {Object.entries(lines).map(([key, { name }]) => (
+            <ToggleButton key={key} value={key}>
+              {name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        {setup.lineSchool in lines && (
+          <Typography variant="body2" color="text.secondary">
+            {lines[setup.lineSchool as Line].told}
+          </Typography>
+        )}
       </Stack>
       <Stack sx={{ gap: 0.25 }}>
         <Typography variant="overline" component="h3">

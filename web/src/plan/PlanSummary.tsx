@@ -10,14 +10,16 @@ interface PlanSummaryProps {
   scheme: MarkerScheme
 }
 
+const lineNames = { given: 'given line', 'minimum-curvature': 'least-curvature line', 'least-time': 'fastest line' } as const
+
 /** The plan in a line: lap, line, marks, and what the stock lacks. */
 export function PlanSummary({ solution, cones, scheme }: PlanSummaryProps) {
   const { trace, track, lineMethod } = solution
   const fastest = trace.speedMps.reduce((a, b) => Math.max(a, b), 0)
   return (
     <Typography variant="body2" component="p">
-      <strong>Lap {lapTime(trace.lapTimeS)}</strong> at a {track.stepM.toFixed(0)} m step · up to {speed(fastest)} ·{' '}
-      {lineMethod === 'given' ? 'given line' : 'least-curvature line'} · {count(cones.length, 'mark')}
+      <strong>Lap {lapTime(trace.lapTimeS)}</strong> at a {track.stepM.toFixed(0)} m step · up to {speed(fastest)} · {lineNames[lineMethod]}{' '}
+      · {count(cones.length, 'mark')}
       <StockShortage cones={cones} scheme={scheme} />
     </Typography>
   )

@@ -11,9 +11,12 @@ export interface PlanQuestion {
 
 const api = {
   /** Problems are returned, not thrown: a thrown one would lose its fields on the way. */
-  solve({ document, vehicle, setup, firstSession }: PlanQuestion): Outcome<PlanSolution, FieldProblem[]> {
+  solve(
+    { document, vehicle, setup, firstSession }: PlanQuestion,
+    onProgress: (share: number) => void,
+  ): Outcome<PlanSolution, FieldProblem[]> {
     const circuit = circuitFromDocument(document)
-    return circuit.ok ? solvePlan({ circuit: circuit.value, vehicle, setup, firstSession }) : circuit
+    return circuit.ok ? solvePlan({ circuit: circuit.value, vehicle, setup, firstSession, onProgress }) : circuit
   },
 }
 export type PlanWorker = typeof api

@@ -1,4 +1,4 @@
-import { wrap, type Remote } from 'comlink'
+import { proxy, wrap, type Remote } from 'comlink'
 import type { PlanSolution } from '@ochote/core'
 import { ProblemError } from '../api/request'
 import type { PlanQuestion, PlanWorker } from './plan.worker'
@@ -19,8 +19,13 @@ function start(): Running {
 /**
  * Solves a plan off the interface's thread. Aborting ends the computation itself: the worker is stopped and the next
  * question gets a new one.
+ * @param onProgress - told the share done, 0…1
  */
-export async function solveInWorker(question: PlanQuestion, signal: AbortSignal): Promise<PlanSolution> {
+export async function solveInWorker(
+  question: PlanQuestion,
+  signal: AbortSignal,
+  onProgress: (share: number) => void,
+): Promise<PlanSolution> {
   // a question asked beside another has a worker of its own, so that stopping one never stops the other
   const own = running && running.busy === 0 ? running : start()
   running = own
@@ -33,7 +38,7 @@ export async function solveInWorker(question: PlanQuestion, signal: AbortSignal)
     })
   })
   try {
-    const outcome = await Promise.race([own.remote.solve(question), stopped])
+    const outcome = await Promise.race([own.remote.solve(question, proxy(onProgress)), stopped])
     if (outcome.ok) return outcome.value
     throw new ProblemError({
       code: 'invalid-input',

@@ -1,0 +1,104 @@
+/** What is made small, and how its hills are shaped. */
+export interface Descent {
+  /** cost at x; fills the gradient */
+  readonly evaluate: (x: Float64Array, gradient: Float64Array) => number
+  /** solves with a matrix like the cost's second derivative around x */
+  readonly preconditioner: (x: Float64Array) => (gradient: Float64Array) => Float64Array
+  readonly mostSteps: number
+  /** stops when a step, and the one before it, gain less than this share of the cost */
+  readonly leastGain: number
+  /** no unknown moves by more than this in one step */
+  readonly mostMove: number
+  /** called after each step with its number; a throw stops the search */
+  readonly onStep?: (step: number, cost: number) => void
+}
+
+const MEMORY = 12
+const ENOUGH = 1e-4
+const MOST_HALVINGS = 12
+
+const dot = (a: Float64Array, b: Float64Array) => {
+  let sum = 0
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!
+  return sum
+}
+
+/**
+ * Limited-memory quasi-Newton descent (Nocedal & Wright, "Numerical Optimization", algorithm 7.4) with a preconditioner in
+ * place of the first matrix, backtracking until the cost falls enough.
+ * @returns x and its cost
+ */
+export function descend(descent: Descent, start: Float64Array): { x: Float64Array; cost: number } {
+  const { evaluate, preconditioner, mostSteps, leastGain, mostMove, onStep } = descent
+  const pairs: { s: Float64Array; y: Float64Array; rho: number }[] = []
+  let x = start.slice()
+  let gradient = new Float64Array(x.length)
+  let cost = evaluate(x, gradient)
+  let scale = 1
+  let idle = 0
+  for (let step = 1; step <= mostSteps && idle < 3; step++) {
+    const solve = preconditioner(x)
+    let direction = newtonLike(gradient, pairs, (g) => solve(g).map((v) => v * scale))
+    if (dot(direction, gradient) >= 0) {
+      pairs.length = 0
+      direction = solve(gradient).map((v) => -v * scale)
+    }
+    const largest = direction.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
+    const slope = dot(direction, gradient)
+    if (!(slope < 0) || largest < 1e-9) break
+    let share = Math.min(1, mostMove / largest)
+    if (pairs.length === 0 && scale === 1) share = mostMove / largest // no idea of the scale yet
+    const next = new Float64Array(x.length)
+    const nextGradient = new Float64Array(x.length)
+    let nextCost = Infinity
+    for (let k = 0; k < MOST_HALVINGS; k++) {
+      for (let i = 0; i < x.length; i++) next[i] = x[i]! + share * direction[i]!
+      nextCost = evaluate(next, nextGradient)
+      if (nextCost <= cost + ENOUGH * share * slope) break
+      // the parabola through both costs and the slope, kept within bounds
+      const bend = (nextCost - cost - share * slope) / (share * share)
+      share *= Math.min(0.5, Math.max(0.1, bend > 0 ? -slope / (2 * bend) / share : 0.5))
+      nextCost = Infinity
+    }
+    if (nextCost === Infinity) {
+      if (pairs.length === 0) break
+      pairs.length = 0 // what was learned misleads here: begin again from the preconditioner
+      continue
+    }
+    const s = next.map((v, i) => v - x[i]!)
+    const y = nextGradient.map((v, i) => v - gradient[i]!)
+    const sy = dot(s, y)
+    if (sy > 1e-12 * Math.sqrt(dot(s, s) * dot(y, y))) {
+      pairs.push({ s, y, rho: 1 / sy })
+      if (pairs.length > MEMORY) pairs.shift()
+      scale = sy / dot(y, solve(y))
+    }
+    idle = cost - nextCost < leastGain * Math.abs(cost) ? idle + 1 : 0
+    x = next
+    gradient = nextGradient
+    cost = nextCost
+    onStep?.(step, cost)
+  }
+  return { x, cost }
+}
+
+/** The two-loop recursion: −H·g from the pairs remembered. */
+function newtonLike(
+  gradient: Float64Array,
+  pairs: readonly { s: Float64Array; y: Float64Array; rho: number }[],
+  first: (g: Float64Array) => Float64Array,
+): Float64Array {
+  const g = gradient.slice()
+  const alphas = new Float64Array(pairs.length)
+  for (let p = pairs.length - 1; p >= 0; p--) {
+    const { s, y, rho } = pairs[p]!
+    const alpha = (alphas[p] = rho * dot(s, g))
+    for (let i = 0; i < g.length; i++) g[i] = g[i]! - alpha * y[i]!
+  }
+  const r = first(g)
+  pairs.forEach(({ s, y, rho }, p) => {
+    const beta = rho * dot(y, r)
+    for (let i = 0; i < r.length; i++) r[i] = r[i]! + s[i]! * (alphas[p]! - beta)
+  })
+  return r.map((v) => -v)
+}

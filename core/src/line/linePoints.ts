@@ -1,0 +1,121 @@
+import { turnSign, type Corner } from '../geometry/corners'
+import { sampleAtStation, stationsApart, wrapStation, type Track } from '../geometry/track'
+import type { OffsetLine, Path } from './path'
+
+const TURNING_SHARE_OF_PEAK = 0.2
+const APEX_WITHIN_M = 0.1
+const EXIT_WITHIN_M = 0.15
+
+/** Walks samples along the lap, at most `mostM` metres, until one passes; null where none does. */
+export function walk(track: Track, from: number, mostM: number, passes: (i: number) => boolean, step: 1 | -1 = 1): number | null {
+  for (let k = 0; k * track.stepM <= mostM && k < track.count; k++) {
+    const raw = from + step * k
+    if (!track.closed && (raw < 0 || raw >= track.count)) return null
+    const i = (raw + track.count) % track.count
+    if (passes(i)) return i
+  }
+  return null
+}
+
+/** The sample in a stretch where a value is least. */
+export function leastIn(track: Track, from: number, lengthM: number, value: (i: number) => number): number {
+  let best = from
+  walk(track, from, lengthM, (i) => {
+    if (value(i) < value(best)) best = i
+    return false
+  })
+  return best
+}
+
+/** A corner's neighbours along the lap bound how far its points may lie from it. */
+export interface Reach {
+  readonly lengthM: number
+  /** sample at the corner's start */
+  readonly start: number
+  /** metres from the previous corner's middle to this one's start */
+  readonly beforeM: number
+  /** metres from this one's end to the next one's start */
+  readonly afterM: number
+}
+
+function reachOf(track: Track, corners: readonly Corner[], index: number): Reach {
+  const corner = corners[index]!
+  const lengthOf = (c: Corner) => stationsApart(track, c.startM, c.endM)
+  const lengthM = lengthOf(corner)
+  const previous = corners[(index - 1 + corners.length) % corners.length]!
+  const next = corners[(index + 1) % corners.length]!
+  const start = sampleAtStation(track, corner.startM)
+  if (corners.length === 1 && track.closed)
+    return { lengthM, start, beforeM: (track.lengthM - lengthM) / 2, afterM: (track.lengthM - lengthM) / 2 }
+  const first = !track.closed && index === 0
+  const last = !track.closed && index === corners.length - 1
+  return {
+    lengthM,
+    start,
+    beforeM: first ? corner.startM : stationsApart(track, previous.endM, corner.startM) + lengthOf(previous) / 2,
+    afterM: last ? track.lengthM - corner.endM : stationsApart(track, corner.endM, next.startM),
+  }
+}
+
+/** Middle of the stretch around the least distance to an edge that keeps within a tolerance of it. */
+function middleOfClosest(track: Track, at: number, distance: (i: number) => number, withinM: number, mostM: number): number {
+  const limit = distance(at) + withinM
+  const beyond = (i: number) => distance(i) > limit
+  const first = walk(track, at, mostM, beyond, -1)
+  const last = walk(track, at, mostM, beyond)
+  const backM = first === null ? mostM : stationsApart(track, track.stationM[first]!, track.stationM[at]!) - track.stepM
+  const onM = last === null ? mostM : stationsApart(track, track.stationM[at]!, track.stationM[last]!) - track.stepM
+  return wrapStation(track, track.stationM[at]! + (onM - backM) / 2)
+}
+
+/** A line with its own points. */
+export interface PlacedLine {
+  readonly track: Track
+  readonly line: OffsetLine
+  readonly path: Path
+}
+
+/** Turn-in, apex and exit of a corner: what the line alone decides. */
+export interface LinePoints {
+  /** sample */
+  readonly turnIn: number
+  readonly apexM: number
+  /** sample */
+  readonly exit: number
+  readonly reach: Reach
+  readonly outside: (i: number) => number
+}
+
+function pointsOf({ track, line, path }: PlacedLine, corner: Corner, reach: Reach): Omit<LinePoints, 'exit'> {
+  const sign = turnSign(corner)
+  const inside = (i: number) => (sign > 0 ? track.halfLeftM[i]! - line.offsetM[i]! : track.halfRightM[i]! + line.offsetM[i]!)
+  const outside = (i: number) => (sign > 0 ? track.halfRightM[i]! + line.offsetM[i]! : track.halfLeftM[i]! - line.offsetM[i]!)
+  const turning = (i: number) => sign * path.curvaturePerM[i]!
+  const peak = leastIn(track, reach.start, reach.lengthM, (i) => -turning(i))
+  const straight = (i: number) => turning(i) < TURNING_SHARE_OF_PEAK * turning(peak)
+  const turnIn = walk(track, peak, reach.lengthM + reach.beforeM, straight, -1) ?? reach.start
+  const closest = leastIn(track, reach.start, reach.lengthM, inside)
+  return { turnIn, apexM: middleOfClosest(track, closest, inside, APEX_WITHIN_M, reach.lengthM / 2), reach, outside }
+}
+
+/** Where the line has run out: the first sample after the apex near the least distance to the outside edge, before the next turn-in. */
+function exitOf(track: Track, own: Omit<LinePoints, 'exit'>, next: Pick<LinePoints, 'turnIn'> | null, corner: Corner): number {
+  const apex = sampleAtStation(track, own.apexM)
+  const toEndM = stationsApart(track, own.apexM, corner.endM)
+  const freeM = (toEndM < own.reach.lengthM ? toEndM : 0) + own.reach.afterM
+  const toNextM = next ? stationsApart(track, own.apexM, track.stationM[next.turnIn]!) : freeM
+  const runM = Math.min(freeM, toNextM)
+  const widest = leastIn(track, apex, runM, own.outside)
+  return walk(track, apex, runM, (i) => own.outside(i) <= own.outside(widest) + EXIT_WITHIN_M) ?? widest
+}
+
+/** Turn-in, apex and exit of every corner on a line (physics.md section 5). */
+export function linePointsOf(placed: PlacedLine, corners: readonly Corner[]): LinePoints[] {
+  const { track } = placed
+  const own = corners.map((corner, index) => pointsOf(placed, corner, reachOf(track, corners, index)))
+  return corners.map((corner, index) => {
+    const following = track.closed || index < corners.length - 1 ? own[(index + 1) % corners.length]! : null
+    const points = own[index]!
+    return { ...points, exit: exitOf(track, points, following === points ? null : following, corner) }
+  })
+}

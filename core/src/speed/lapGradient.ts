@@ -1,0 +1,233 @@
+import type { RateSlopes } from '../vehicle/rateSlopes'
+import { BY_CURVATURE, BY_GRIP, BY_Q, noSlopes, VALUE } from '../vehicle/rateSlopes'
+
+/** A line as its lap time sees it; one entry a sample. */
+export interface MovedLine {
+  readonly closed: boolean
+  /** the line's own length from each sample to the next */
+  readonly stepM: Float64Array
+  readonly curvaturePerM: Float64Array
+  readonly grip: Float64Array
+}
+
+/** Lap time and how it changes with each sample's curvature, step and grip. */
+export interface LapGradient {
+  lapTimeS: number
+  readonly byCurvature: Float64Array
+  readonly byStep: Float64Array
+  readonly byGrip: Float64Array
+  /** v² at each sample, (m/s)² */
+  readonly q: Float64Array
+}
+
+const LEAST_Q = 0.01
+/** Beyond its cap by this many times the rounding, a step counts for nothing. */
+const FAR = 10
+const NEWTON_STEPS = 14
+const LEAST_SLOPE = 0.2
+/** Newton's method ends where the next step is this small a share: its own error is then of the square. */
+const NEAR = 1e-5
+/** From this share of the cap on, the cap is likely to be reached. */
+const LIKELY = 0.95
+
+/** How one step's end depends on what it was made from. */
+interface Pass {
+  readonly q: Float64Array
+  readonly byCap: Float64Array
+  readonly byQ: Float64Array
+  readonly byStep: Float64Array
+  readonly byCurvature: Float64Array
+  readonly byGrip: Float64Array
+}
+
+function emptyPass(n: number): Pass {
+  const column = () => new Float64Array(n)
+  return {
+    q: column(),
+    byCap: column(),
+    byQ: column(),
+    byStep: column(),
+    byCurvature: column(),
+    byGrip: column(),
+  }
+}
+
+/** A pass begins where its values are lowest, and goes on doing so while that place is about as low as any: no jumps. */
+const ABOUT_AS_LOW = 1.04
+function lowest(values: Float64Array, before: number): number {
+  let at = 0
+  for (let i = 1; i < values.length; i++) if (values[i]! < values[at]!) at = i
+  return values[before]! <= ABOUT_AS_LOW * values[at]! ? before : at
+}
+
+/**
+ * Makes a function that gives the lap time of a line through the two passes of physics.md section 3 and, going backwards
+ * through them (the adjoint, or reverse, method), its derivatives: the cost is about that of two laps, whatever the number
+ * of unknowns. Upshifts are left out. Arrays are used again by the next call.
+ * @param startSpeedMps - of an open course
+ * @param rounding - share of q over which the lesser of two limits is rounded, > 0
+ */
+export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: number, rounding: number): (line: MovedLine) => LapGradient {
+  const limit = new Float64Array(count)
+  const limitByCurvature = new Float64Array(count)
+  const limitByGrip = new Float64Array(count)
+  const braking = emptyPass(count)
+  const driving = emptyPass(count)
+  const out: LapGradient = {
+    lapTimeS: 0,
+    byCurvature: new Float64Array(count),
+    byStep: new Float64Array(count),
+    byGrip: new Float64Array(count),
+    q: driving.q,
+  }
+  const a = noSlopes()
+  let lastRate = 0
+
+  /**
+   * One step of dq/ds = 2·rate from a sample to its neighbour under a cap, by backward Euler: x = q + 2·step·rate(x). It is
+   * of first order only, but a line moved a little moves its end a little, however stiff the rate: no swing, no jump.
+   */
+  const step = (pass: Pass, rate: RateSlopes['slowing'], line: MovedLine, from: number, to: number, stepM: number, cap: number) => {
+    const curvature = line.curvaturePerM[to]!
+    const grip = line.grip[to]!
+    const q = pass.q[from]!
+    const far = cap * (1 + FAR * rounding)
+    let x = far // so far above the cap that only the cap counts
+    let byQ = 0
+    const guess = q + 2 * stepM * lastRate
+    if (guess > LIKELY * cap) rate(to, far, curvature, grip, a)
+    if (guess <= LIKELY * cap || far - q - 2 * stepM * a[VALUE]! > 0) {
+      x = solve(rate, to, q, stepM, curvature, grip, far)
+      byQ = x < far ? 1 / Math.max(LEAST_SLOPE, 1 - 2 * stepM * a[BY_Q]!) : 0
+    }
+    // the lesser of both, rounded where they meet: the slowest place of a corner then shares its weight with its neighbours
+    const apart = x - cap
+    const rounded = Math.sqrt(apart * apart + (rounding * cap) ** 2)
+    const share = (byQ * (1 - apart / rounded)) / 2
+    pass.q[to] = (x + cap - rounded) / 2
+    pass.byCap[to] = (1 + apart / rounded - (rounding * rounding * cap) / rounded) / 2
+    pass.byQ[to] = share
+    pass.byStep[to] = share * 2 * a[VALUE]!
+    pass.byCurvature[to] = share * 2 * stepM * a[BY_CURVATURE]!
+    pass.byGrip[to] = share * 2 * stepM * a[BY_GRIP]!
+  }
+
+  /** The x of backward Euler below a bound, by Newton's method; leaves the rate there in `a`. */
+  const solve = (
+    rate: RateSlopes['slowing'],
+    to: number,
+    q: number,
+    stepM: number,
+    curvature: number,
+    grip: number,
+    bound: number,
+  ): number => {
+    let low = LEAST_Q
+    let high = bound
+    let x = Math.min(bound, Math.max(LEAST_Q, q + 2 * stepM * lastRate))
+    for (let k = 0; k < NEWTON_STEPS; k++) {
+      rate(to, x, curvature, grip, a)
+      const miss = x - q - 2 * stepM * a[VALUE]!
+      if (miss > 0) high = x
+      else low = x
+      const slope = 1 - 2 * stepM * a[BY_Q]!
+      const next = slope > 0 ? x - miss / slope : low
+      if (Math.abs(next - x) < NEAR * x) {
+        x = Math.min(bound, next)
+        break
+      }
+      x = next > low && next < high ? next : (low + high) / 2
+    }
+    lastRate = a[VALUE]! // the next step is likely to be like this one
+    return x
+  }
+
+  const walkBack = (line: MovedLine, start: number) => {
+    braking.q[start] = limit[start]!
+    for (let k = 1; k < count; k++) {
+      const to = (start - k + count) % count
+      const from = (to + 1) % count
+      step(braking, rates.slowing, line, from, to, line.stepM[to]!, limit[to]!)
+    }
+  }
+  const walkOn = (line: MovedLine, start: number) => {
+    driving.q[start] = line.closed ? braking.q[start]! : Math.min(braking.q[start]!, startSpeedMps * startSpeedMps)
+    for (let k = 1; k < count; k++) {
+      const to = (start + k) % count
+      const from = (to - 1 + count) % count
+      step(driving, rates.gaining, line, from, to, line.stepM[from]!, braking.q[to]!)
+    }
+  }
+  const limits = (line: MovedLine) => {
+    for (let i = 0; i < count; i++) {
+      rates.limit(i, 0, line.curvaturePerM[i]!, line.grip[i]!, a)
+      limit[i] = a[VALUE]!
+      limitByCurvature[i] = a[BY_CURVATURE]!
+      limitByGrip[i] = a[BY_GRIP]!
+    }
+  }
+  const byQOfTime = new Float64Array(count)
+  const byBraking = new Float64Array(count)
+  const byLimit = new Float64Array(count)
+  let slowest = 0
+  let first = 0
+
+  return (line) => {
+    limits(line)
+    slowest = line.closed ? lowest(limit, slowest) : count - 1
+    walkBack(line, slowest)
+    first = line.closed ? lowest(braking.q, first) : 0
+    walkOn(line, first)
+    time(line, driving.q, out, byQOfTime)
+    out.byCurvature.fill(0)
+    out.byGrip.fill(0)
+    byBraking.fill(0)
+    byLimit.fill(0)
+    // backwards through the driving pass, then through the braking pass, then to the limits
+    for (let k = count - 1; k >= 1; k--) {
+      const to = (first + k) % count
+      const from = (to - 1 + count) % count
+      pull(driving, to, from, from, byQOfTime, byBraking, out)
+    }
+    if (driving.q[first] === braking.q[first]) byBraking[first] = byBraking[first]! + byQOfTime[first]!
+    for (let k = count - 1; k >= 1; k--) {
+      const to = (slowest - k + count) % count
+      pull(braking, to, (to + 1) % count, to, byBraking, byLimit, out)
+    }
+    byLimit[slowest] = byLimit[slowest]! + byBraking[slowest]!
+    for (let i = 0; i < count; i++) {
+      out.byCurvature[i] = out.byCurvature[i]! + byLimit[i]! * limitByCurvature[i]!
+      out.byGrip[i] = out.byGrip[i]! + byLimit[i]! * limitByGrip[i]!
+    }
+    return out
+  }
+}
+
+/** Lap time by the trapezium of 1/v, and its derivatives by each step and each q. */
+function time(line: MovedLine, q: Float64Array, out: LapGradient, byQ: Float64Array): void {
+  const n = q.length
+  byQ.fill(0)
+  out.byStep.fill(0)
+  let total = 0
+  for (let i = 0; i < (line.closed ? n : n - 1); i++) {
+    const j = (i + 1) % n
+    const pace = (1 / Math.sqrt(q[i]!) + 1 / Math.sqrt(q[j]!)) / 2
+    const stepM = line.stepM[i]!
+    total += stepM * pace
+    out.byStep[i] = pace
+    byQ[i] = byQ[i]! - stepM / (4 * q[i]! * Math.sqrt(q[i]!))
+    byQ[j] = byQ[j]! - stepM / (4 * q[j]! * Math.sqrt(q[j]!))
+  }
+  out.lapTimeS = total
+}
+
+/** Hands a derivative by a step's end on to what the step was made from. */
+function pull(pass: Pass, to: number, from: number, step: number, byEnd: Float64Array, byCap: Float64Array, out: LapGradient): void {
+  const by = byEnd[to]!
+  if (by === 0) return
+  byCap[to] = byCap[to]! + by * pass.byCap[to]!
+  byEnd[from] = byEnd[from]! + by * pass.byQ[to]!
+  out.byStep[step] = out.byStep[step]! + by * pass.byStep[to]!
+  out.byCurvature[to] = out.byCurvature[to]! + by * pass.byCurvature[to]!
+  out.byGrip[to] = out.byGrip[to]! + by * pass.byGrip[to]!
+}
