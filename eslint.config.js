@@ -20,18 +20,34 @@ const contractsAtRunTime = not(['@ochote/contracts'], 'Only the file readers use
 
 /** Folders of the core, each with those it may not import: the order is geometry, vehicle → speed → line → corners → cones → plan. */
 const coreOrder = {
-  outcome: ['geometry', 'vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
-  geometry: ['vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
-  vehicle: ['geometry', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
-  speed: ['line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
-  line: ['corners', 'cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
-  corners: ['cones', 'plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
-  cones: ['plan', 'brief', 'run', 'record', 'faults', 'files', 'simulator'],
-  plan: ['brief', 'run', 'record', 'faults', 'files', 'simulator'],
-  brief: ['run', 'record', 'faults', 'files', 'simulator'],
-  faults: ['geometry', 'vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'record', 'files', 'simulator'],
-  record: ['geometry', 'vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'run', 'files', 'simulator'],
-  run: ['brief', 'record', 'faults', 'files', 'simulator'],
+  outcome: [
+    'geometry',
+    'vehicle',
+    'speed',
+    'line',
+    'corners',
+    'cones',
+    'plan',
+    'brief',
+    'calls',
+    'run',
+    'record',
+    'faults',
+    'files',
+    'simulator',
+  ],
+  geometry: ['vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'calls', 'run', 'record', 'faults', 'files', 'simulator'],
+  vehicle: ['geometry', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'calls', 'run', 'record', 'faults', 'files', 'simulator'],
+  speed: ['line', 'corners', 'cones', 'plan', 'brief', 'calls', 'run', 'record', 'faults', 'files', 'simulator'],
+  line: ['corners', 'cones', 'plan', 'brief', 'calls', 'run', 'record', 'faults', 'files', 'simulator'],
+  corners: ['cones', 'plan', 'brief', 'calls', 'run', 'record', 'faults', 'files', 'simulator'],
+  cones: ['plan', 'brief', 'calls', 'run', 'record', 'faults', 'files', 'simulator'],
+  plan: ['brief', 'calls', 'run', 'record', 'faults', 'files', 'simulator'],
+  calls: ['brief', 'run', 'record', 'faults', 'files', 'simulator'],
+  brief: ['calls', 'run', 'record', 'faults', 'files', 'simulator'],
+  faults: ['geometry', 'vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'calls', 'run', 'record', 'files', 'simulator'],
+  record: ['geometry', 'vehicle', 'speed', 'line', 'corners', 'cones', 'plan', 'brief', 'calls', 'run', 'files', 'simulator'],
+  run: ['brief', 'calls', 'record', 'faults', 'files', 'simulator'],
 }
 const coreBans = [
   node,
@@ -42,7 +58,7 @@ const coreBans = [
   not(['@ochote/core', '@ochote/web'], 'Inside the core, import the file.'),
 ]
 
-const webStages = ['today', 'plan', 'brief', 'run', 'debrief', 'progress', 'shelf']
+const webStages = ['today', 'plan', 'brief', 'calls', 'run', 'debrief', 'progress', 'shelf']
 const webBans = [serverCode, node, simulator]
 
 export default tseslint.config(

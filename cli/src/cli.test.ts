@@ -89,3 +89,27 @@ describe('ochote plan', () => {
     expect(stderr).not.toMatch(/at .*\.ts:/)
   })
 })
+
+describe('ochote calls', () => {
+  interface Sheet {
+    reactionS: number
+    wordsPerSecond: number
+    calls: { verb: string; startS: number; endS: number; actionTimeS: number; stationM: number }[]
+  }
+  const sheet = (...more: string[]) => JSON.parse(ochote('calls', ...files(), '--step', '4', ...more).stdout) as Sheet
+
+  it('prints when to say what, each ending before its action', () => {
+    const { calls } = sheet()
+    expect(calls.filter((c) => c.verb === 'brake')).toHaveLength(2)
+    for (const c of calls) expect(c.endS).toBeCloseTo(c.actionTimeS - 1, 6)
+  })
+
+  it('leaves a first session more time', () => {
+    expect(sheet('--first-session', '--words-per-second', '2')).toMatchObject({ reactionS: 1.3, wordsPerSecond: 2 })
+  })
+
+  it('refuses a rate no one speaks at', () => {
+    const { status, stderr } = ochote('calls', ...files(), '--words-per-second', '40')
+    expect([status, stderr.trim()]).toEqual([2, '--words-per-second: found 40, expected words from 0.5 to 10'])
+  })
+})

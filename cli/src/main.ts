@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import type { FieldProblem } from '@ochote/contracts'
-import { planDocument, readCircuit, readSetup, readVehicle, solvePlan, type Outcome } from '@ochote/core'
+import { planCalls, planDocument, readCircuit, readSetup, readVehicle, solvePlan, type Outcome, type PlanSolution } from '@ochote/core'
 
-const USAGE = 'ochote plan --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]'
+const USAGE =
+  'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]'
 
 /** Bad input, already in words for the person at the terminal. */
 class InputError extends Error {}
@@ -21,34 +22,68 @@ function accept<T>(where: string, outcome: Outcome<T, FieldProblem[]>): T {
   throw new InputError(outcome.problem.map((p) => `${where}: ${p.field}: found ${p.found}, expected ${p.expected}`).join('\n'))
 }
 
-function plan(args: string[]): unknown {
-  const { values } = parseArgs({
-    args,
-    options: {
-      circuit: { type: 'string' },
-      vehicle: { type: 'string' },
-      setup: { type: 'string' },
-      step: { type: 'string', default: '2' },
-      'first-session': { type: 'boolean', default: false },
-    },
-  })
-  const { circuit, vehicle, setup } = values
+const planOptions = {
+  circuit: { type: 'string' },
+  vehicle: { type: 'string' },
+  setup: { type: 'string' },
+  step: { type: 'string', default: '2' },
+  'first-session': { type: 'boolean', default: false },
+} as const
+
+interface PlanFiles {
+  circuit?: string | undefined
+  vehicle?: string | undefined
+  setup?: string | undefined
+  step: string
+  'first-session': boolean
+}
+
+/** A number given on the command line, between bounds. */
+function numberOf(option: string, text: string, low: number, high: number, unit: string): number {
+  const value = Number(text)
+  if (text.trim() !== '' && value >= low && value <= high) return value
+  throw new InputError(`--${option}: found ${text}, expected ${unit} from ${low} to ${high}`)
+}
+
+function solve({ circuit, vehicle, setup, step, 'first-session': firstSession }: PlanFiles): PlanSolution {
   if (!circuit || !vehicle || !setup) throw new InputError(`usage: ${USAGE}`)
-  const stepM = Number(values.step)
-  if (!(stepM >= 0.1 && stepM <= 20)) throw new InputError(`--step: found ${values.step}, expected metres from 0.1 to 20`)
+  const stepM = numberOf('step', step, 0.1, 20, 'metres')
   const solution = solvePlan({
     circuit: accept(circuit, readCircuit(readFile(circuit))),
     vehicle: accept(vehicle, readVehicle(readFile(vehicle))),
     setup: accept(setup, readSetup(readFile(setup))),
-    firstSession: values['first-session'],
+    firstSession,
     stepM,
   })
-  return planDocument(accept(setup, solution))
+  return accept(setup, solution)
+}
+
+function plan(args: string[]): unknown {
+  return planDocument(solve(parseArgs({ args, options: planOptions }).values))
+}
+
+/** A first session gives the student a little longer between word and action. */
+const REACTION_S = { usual: 1, firstSession: 1.3 }
+
+function calls(args: string[]): unknown {
+  const { values } = parseArgs({ args, options: { ...planOptions, 'words-per-second': { type: 'string', default: '2.8' } } })
+  const wordsPerSecond = numberOf('words-per-second', values['words-per-second'], 0.5, 10, 'words')
+  const reactionS = values['first-session'] ? REACTION_S.firstSession : REACTION_S.usual
+  const solution = solve(values)
+  const sheet = planCalls(solution, { wordsPerSecond, reactionS })
+  return {
+    lapTimeS: solution.trace.lapTimeS,
+    ...sheet.timing,
+    calls: sheet.calls.map((call) => ({ ...call, ...sheet.about[call.id] })),
+    dropped: sheet.dropped,
+    clashes: sheet.clashes,
+  }
 }
 
 function run(argv: string[]): unknown {
   const [command, ...args] = argv
   if (command === 'plan') return plan(args)
+  if (command === 'calls') return calls(args)
   throw new InputError(`found command ${command ?? 'nothing'}, expected: ${USAGE}`)
 }
 

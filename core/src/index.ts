@@ -32,3 +32,5 @@ export { markFinder, placedCones, type Moved, type PlacedCone } from './cones/mo
 export { cornerSteps, type CornerStep } from './brief/cornerSteps'
 export { cornerByClock, lapOfCorner, type CornerPass } from './run/cornerByClock'
 export { cornerHistories, type CornerHistory, type DayAtCorner } from './record/cornerHistory'
+export { chooseCalls, durationS, type CallOption, type CallSheet, type CallTiming, type ChosenCall } from './calls/chooseCalls'
+export { planCalls, type PlanCallSheet } from './calls/planCalls'

@@ -1,0 +1,162 @@
+/** The three lengths a call can have, the fullest first. */
+export const wordingNames = ['long', 'normal', 'short'] as const
+export type WordingName = (typeof wordingNames)[number]
+
+/** Words at a place: what might be called, and when its action is due. */
+export interface CallOption {
+  readonly id: string
+  /** when the action is due on the lap, s, 0…lapTimeS */
+  readonly actionTimeS: number
+  readonly words: Readonly<Record<WordingName, string>>
+  /** what the call is worth, > 0 */
+  readonly weight: number
+  /** a safety call is never dropped */
+  readonly safety: boolean
+}
+
+export interface CallTiming {
+  /** measured per instructor */
+  readonly wordsPerSecond: number
+  /** a call ends this long before its action is due, s */
+  readonly reactionS: number
+}
+
+/** A call as it is to be spoken; times are of the lap, and a call may begin before the lap does. */
+export interface ChosenCall {
+  readonly id: string
+  readonly wording: WordingName
+  readonly text: string
+  readonly startS: number
+  readonly endS: number
+  readonly actionTimeS: number
+}
+
+export interface CallSheet {
+  /** in the order of the lap */
+  readonly calls: readonly ChosenCall[]
+  /** ids of calls there is no room for */
+  readonly dropped: readonly string[]
+  /** pairs of safety calls that cannot both be spoken in time, even at their shortest */
+  readonly clashes: readonly (readonly [string, string])[]
+}
+
+export const DEFAULT_WORDS_PER_SECOND = 2.8
+export const DEFAULT_REACTION_S = 1
+const BREATH_S = 0.15
+/** Two calls are at least this far apart, s. */
+export const LEAST_APART_S = 0.2
+/** What a shorter wording keeps of a call's worth. */
+const KEPT: Record<WordingName, number> = { long: 1, normal: 0.95, short: 0.85 }
+/** Worth more than all other calls of a lap together. */
+const SAFETY_WORTH = 1e6
+
+const wordsIn = (text: string) => text.trim().split(/\s+/).filter(Boolean).length
+
+/** How long words take to say, s: words ÷ rate, and a breath (physics.md section 9). */
+export const durationS = (text: string, wordsPerSecond: number): number => wordsIn(text) / wordsPerSecond + BREATH_S
+
+interface Spoken {
+  readonly call: number
+  readonly wording: WordingName
+  readonly startS: number
+  readonly endS: number
+  readonly worth: number
+}
+
+/**
+ * Chooses wordings and drops calls so that no two overlap, each ends in time, and the worth kept is greatest. Exact: dynamic
+ * programming over the calls in order of their ends, once for each way to begin, because a lap's last call must not run
+ * into the next lap's first.
+ */
+export function chooseCalls(options: readonly CallOption[], lapTimeS: number, timing: CallTiming): CallSheet {
+  if (!(timing.wordsPerSecond > 0)) throw new RangeError(`wordsPerSecond must be > 0, got ${timing.wordsPerSecond}`)
+  const order = [...options].sort((a, b) => a.actionTimeS - b.actionTimeS || (a.id < b.id ? -1 : 1))
+  const ways = order.map((option, call) => waysToSay(option, call, timing))
+  const best = bestAround(ways, lapTimeS)
+  const kept = new Set(best.map((s) => s.call))
+  return {
+    calls: best.map(({ call, wording, startS, endS }) => {
+      const { id, words, actionTimeS } = order[call]!
+      return { id, wording, text: words[wording], startS, endS, actionTimeS }
+    }),
+    dropped: order.filter((_, call) => !kept.has(call)).map((o) => o.id),
+    clashes: clashesOf(order, ways, kept, lapTimeS),
+  }
+}
+
+function waysToSay(option: CallOption, call: number, { wordsPerSecond, reactionS }: CallTiming): Spoken[] {
+  const endS = option.actionTimeS - reactionS
+  return wordingNames.map((wording) => ({
+    call,
+    wording,
+    startS: endS - durationS(option.words[wording], wordsPerSecond),
+    endS,
+    worth: option.weight * KEPT[wording] + (option.safety ? SAFETY_WORTH : 0),
+  }))
+}
+
+/** The best calls of a lap that is driven again and again. */
+function bestAround(ways: readonly Spoken[][], lapTimeS: number): Spoken[] {
+  let best: Spoken[] = []
+  let most = 0
+  ways.forEach((first, f) => {
+    for (const opening of first) {
+      const latestEndS = opening.startS + lapTimeS - LEAST_APART_S
+      if (opening.endS > latestEndS) continue // one call longer than a lap
+      const { worth, chain } = bestAfter(opening, ways.slice(f + 1), latestEndS)
+      if (worth > most) {
+        most = worth
+        best = chain
+      }
+    }
+  })
+  return best
+}
+
+/** The best calls that begin with one, follow each other without overlapping, and end by a time. */
+function bestAfter(opening: Spoken, later: readonly Spoken[][], latestEndS: number): { worth: number; chain: Spoken[] } {
+  interface Reached {
+    said: Spoken
+    worth: number
+    from: Reached | null
+  }
+  // the best worth of any chain by its last call, in order of ends: a later entry is kept only where it is worth more
+  const frontier: Reached[] = [{ said: opening, worth: opening.worth, from: null }]
+  for (const ways of later) {
+    const found: Reached[] = []
+    for (const said of ways) {
+      if (said.endS > latestEndS) continue
+      const from = lastEndingBy(frontier, said.startS - LEAST_APART_S)
+      if (from) found.push({ said, worth: from.worth + said.worth, from })
+    }
+    const strongest = found.reduce<Reached | null>((a, b) => (a && a.worth >= b.worth ? a : b), null)
+    if (strongest && strongest.worth > frontier[frontier.length - 1]!.worth) frontier.push(strongest)
+  }
+  const last = frontier[frontier.length - 1]!
+  const chain: Spoken[] = []
+  for (let at: Reached | null = last; at; at = at.from) chain.unshift(at.said)
+  return { worth: last.worth, chain }
+}
+
+function lastEndingBy<T extends { said: Spoken }>(frontier: readonly T[], timeS: number): T | null {
+  for (let k = frontier.length - 1; k >= 0; k--) if (frontier[k]!.said.endS <= timeS + 1e-9) return frontier[k]!
+  return null
+}
+
+/** For each safety call left out: the kept or left-out safety call that its shortest wording runs into. */
+function clashesOf(order: readonly CallOption[], ways: readonly Spoken[][], kept: ReadonlySet<number>, lapTimeS: number) {
+  const short = (call: number) => ways[call]![wordingNames.indexOf('short')]!
+  const clashes: (readonly [string, string])[] = []
+  order.forEach((option, call) => {
+    if (!option.safety || kept.has(call)) return
+    order.forEach((other, o) => {
+      if (o === call || !other.safety) return
+      const [a, b] = [short(call), short(o)]
+      const runsInto = [-lapTimeS, 0, lapTimeS].some(
+        (shift) => a.startS < b.endS + shift + LEAST_APART_S && b.startS + shift < a.endS + LEAST_APART_S,
+      )
+      if (runsInto) clashes.push([option.id, other.id])
+    })
+  })
+  return clashes
+}
