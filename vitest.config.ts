@@ -3,8 +3,24 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'node', include: ['{contracts,core,cli,server,scripts}/**/*.test.ts'], environment: 'node' } },
-      { test: { name: 'web', include: ['web/src/**/*.test.{ts,tsx}'], environment: 'jsdom', setupFiles: 'web/src/testing/setup.ts' } },
+      {
+        test: {
+          name: 'node',
+          include: ['{contracts,core,cli,server,scripts}/**/*.test.ts'],
+          environment: 'node',
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'web',
+          include: ['web/src/**/*.test.{ts,tsx}'],
+          environment: 'jsdom',
+          setupFiles: 'web/src/testing/setup.ts',
+          testTimeout: 20_000,
+        },
+      },
     ],
   },
 })

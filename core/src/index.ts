@@ -34,3 +34,4 @@ export { cornerByClock, lapOfCorner, type CornerPass } from './run/cornerByClock
 export { cornerHistories, type CornerHistory, type DayAtCorner } from './record/cornerHistory'
 export { chooseCalls, durationS, type CallOption, type CallSheet, type CallTiming, type ChosenCall } from './calls/chooseCalls'
 export { planCalls, type PlanCallSheet } from './calls/planCalls'
+export { characters, type Character, type CornerCharacter } from './corners/cornerCharacter'

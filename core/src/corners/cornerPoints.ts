@@ -1,5 +1,5 @@
 import type { Corner } from '../geometry/corners'
-import { bracket, sampleAtStation, stationsApart, wrapStation } from '../geometry/track'
+import { bracket, sampleAtStation, signedApart, stationsApart, wrapStation } from '../geometry/track'
 import { leastIn, linePointsOf, walk, type LinePoints, type PlacedLine } from '../line/linePoints'
 import type { SpeedTrace } from '../speed/speedAlong'
 
@@ -60,7 +60,9 @@ function pointsOfCorner(driven: DrivenLine, { turnIn, apexM, exit, reach }: Line
   const { track, trace } = driven
   const at = (i: number | null) => (i === null ? null : pointAt(driven, track.stationM[i]!))
   const last = firstBrakingAfterApex(driven, apexM, exit)
-  const minSpeed = leastIn(track, turnIn, stationsApart(track, track.stationM[turnIn]!, track.stationM[last]!), (i) => trace.speedMps[i]!)
+  // where the line never runs out, as on the centreline, it may do so before it turns in: the corner itself counts then
+  const ownM = signedApart(track, track.stationM[turnIn]!, track.stationM[last]!)
+  const minSpeed = leastIn(track, turnIn, ownM > 0 ? ownM : reach.lengthM, (i) => trace.speedMps[i]!)
   const approachM = reach.beforeM + stationsApart(track, track.stationM[reach.start]!, track.stationM[minSpeed]!)
   const fastest = fastestBefore(driven, minSpeed, approachM < track.lengthM / 2 || !track.closed ? approachM : reach.beforeM)
   const slowingM = stationsApart(track, track.stationM[fastest]!, track.stationM[minSpeed]!)

@@ -60,7 +60,7 @@ describe('the fastest line', () => {
     expect(a.line.offsetM).toEqual(b.line.offsetM)
     const fine = solved(nine, hatch, blend, 'fastest', 0.5)
     expect(Math.abs(a.trace.lapTimeS / fine.trace.lapTimeS - 1)).toBeLessThan(0.0015)
-  }, 30_000)
+  })
 
   it('takes the same time on a circuit mirrored or turned', () => {
     const points = stadiumPoints(220, 48)
@@ -92,7 +92,7 @@ describe('the fastest line', () => {
     // and it is the quicker for it: the line for even grip takes longer on the slippery band
     const road = roadAlong(usual.track, gripMapOf(usual.track, slippery.conditions), usual.line)
     expect(off.trace.lapTimeS).toBeLessThan(0.98 * speedAlong(road, hatch, slippery).lapTimeS)
-  }, 30_000)
+  })
 
   it('says how far it is, ends by a throw, and is then forgotten', () => {
     const track = sampleTrack(nine, 2)

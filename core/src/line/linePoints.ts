@@ -57,14 +57,23 @@ function reachOf(track: Track, corners: readonly Corner[], index: number): Reach
   }
 }
 
-/** Middle of the stretch around the least distance to an edge that keeps within a tolerance of it. */
-function middleOfClosest(track: Track, at: number, distance: (i: number) => number, withinM: number, mostM: number): number {
-  const limit = distance(at) + withinM
+/**
+ * Middle of the stretch around the least distance to an edge that keeps within a tolerance of it. A stretch longer than half
+ * the corner, as on the centreline itself, counts only inside the corner.
+ */
+function middleOfClosest(track: Track, at: number, distance: (i: number) => number, reach: Reach): number {
+  const limit = distance(at) + APEX_WITHIN_M
   const beyond = (i: number) => distance(i) > limit
-  const first = walk(track, at, mostM, beyond, -1)
-  const last = walk(track, at, mostM, beyond)
-  const backM = first === null ? mostM : stationsApart(track, track.stationM[first]!, track.stationM[at]!) - track.stepM
-  const onM = last === null ? mostM : stationsApart(track, track.stationM[at]!, track.stationM[last]!) - track.stepM
+  const { lengthM, start } = reach
+  const first = walk(track, at, lengthM, beyond, -1)
+  const last = walk(track, at, lengthM, beyond)
+  let backM = first === null ? lengthM : stationsApart(track, track.stationM[first]!, track.stationM[at]!) - track.stepM
+  let onM = last === null ? lengthM : stationsApart(track, track.stationM[at]!, track.stationM[last]!) - track.stepM
+  if (backM + onM > lengthM / 2) {
+    const insideM = stationsApart(track, track.stationM[start]!, track.stationM[at]!)
+    backM = Math.min(backM, insideM)
+    onM = Math.min(onM, Math.max(0, lengthM - insideM))
+  }
   return wrapStation(track, track.stationM[at]! + (onM - backM) / 2)
 }
 
@@ -95,7 +104,7 @@ function pointsOf({ track, line, path }: PlacedLine, corner: Corner, reach: Reac
   const straight = (i: number) => turning(i) < TURNING_SHARE_OF_PEAK * turning(peak)
   const turnIn = walk(track, peak, reach.lengthM + reach.beforeM, straight, -1) ?? reach.start
   const closest = leastIn(track, reach.start, reach.lengthM, inside)
-  return { turnIn, apexM: middleOfClosest(track, closest, inside, APEX_WITHIN_M, reach.lengthM / 2), reach, outside }
+  return { turnIn, apexM: middleOfClosest(track, closest, inside, reach), reach, outside }
 }
 
 /** Where the line has run out: the first sample after the apex near the least distance to the outside edge, before the next turn-in. */

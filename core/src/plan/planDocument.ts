@@ -87,6 +87,13 @@ function cornerDocument({ track }: PlanSolution, corner: SolvedCorner) {
       exit: point(points.exit),
     },
     character: {
+      is: corner.character.character,
+      rank: corner.character.rank,
+      atStakeS: six(corner.character.atStakeS),
+      exitSPerKmh: six(corner.character.exitSPerKmh),
+      entrySPerM: six(corner.character.entrySPerM),
+      minSpeedSPerKmh: six(corner.character.minSpeedSPerKmh),
+      why: corner.character.why,
       flatOutAfterM: six(corner.after.flatOutM),
       flatOutAfterS: six(corner.after.flatOutS),
       nextBeginsBeforeFullThrottle: corner.after.nextBeginsFirst,

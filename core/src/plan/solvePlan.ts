@@ -1,6 +1,7 @@
 import type { FieldProblem, Setup, Vehicle } from '@ochote/contracts'
 import { placeCones, type ComputedCone } from '../cones/placeCones'
 import { afterCorners, type AfterCorner } from '../corners/afterCorner'
+import { cornerCharacters, type CornerCharacter } from '../corners/cornerCharacter'
 import { cornerPointsOf, type CornerPoints, type DrivenLine } from '../corners/cornerPoints'
 import type { Circuit } from '../geometry/circuit'
 import { cornersOf, type Corner } from '../geometry/corners'
@@ -12,10 +13,11 @@ import { roadAlong } from '../line/roadAlong'
 import { success, type Outcome } from '../outcome/outcome'
 import { speedAlong } from '../speed/speedAlong'
 
-/** A corner with where its points fall and what follows it. */
+/** A corner with where its points fall, what follows it and what it is for. */
 export interface SolvedCorner extends Corner {
   readonly points: CornerPoints
   readonly after: AfterCorner
+  readonly character: CornerCharacter
 }
 
 /** What the computation makes of a circuit, a vehicle and a set-up. */
@@ -55,10 +57,11 @@ export function solvePlan({
   const driven: DrivenLine = { track, line, path, trace: speedAlong(road, vehicle, setup) }
   const points = cornerPointsOf(driven, corners)
   const after = afterCorners(driven, corners, points)
+  const characters = cornerCharacters({ driven, road, vehicle, setup }, points, after)
   return success({
     ...driven,
     lineMethod: method,
-    corners: corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]! })),
+    corners: corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! })),
     cones: placeCones(track, corners, points, { firstSession }),
   })
 }

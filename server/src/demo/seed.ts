@@ -154,12 +154,18 @@ function stintOf(event: TrackEvent, index: number, aims: string[], briefed: bool
   }
 }
 
+/** Several stints are driven on one plan: it is solved once. */
+const solutions = new Map<string, PlanSolution>()
+
 function solutionOf(plan: Plan): PlanSolution {
+  const known = solutions.get(plan.id)
+  if (known) return known
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
   const vehicle = allVehicles.find((v) => v.id === plan.vehicleId)!.vehicle
   const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup, firstSession: plan.firstSession })
   if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
+  solutions.set(plan.id, solved.value)
   return solved.value
 }
 

@@ -1,0 +1,71 @@
+import { Box, ButtonBase, Typography } from '@mui/material'
+import { styled } from '@mui/material/styles'
+import type { Character, SolvedCorner } from '@ochote/core'
+
+interface CornerPurposesProps {
+  corners: readonly SolvedCorner[]
+  corner: string | null
+  onCorner: (number: string | null) => void
+}
+
+const names: Record<Character, string> = {
+  exit: 'for its exit',
+  entry: 'for its entry',
+  'set-up': 'given away to set up the next',
+  carry: 'for the speed carried',
+  flat: 'flat out',
+}
+
+const Row = styled(ButtonBase)(({ theme }) => ({
+  width: '100%',
+  display: 'grid',
+  gridTemplateColumns: '30px 1fr auto',
+  alignItems: 'baseline',
+  textAlign: 'left',
+  columnGap: theme.spacing(1),
+  padding: theme.spacing(0.5, 0.75),
+  borderRadius: theme.shape.borderRadius,
+  '&[aria-pressed="true"]': { backgroundColor: theme.palette.action.selected },
+}))
+
+/** What each corner is for, most at stake first; the chosen one says why. */
+export function CornerPurposes({ corners, corner, onCorner }: CornerPurposesProps) {
+  const ranked = [...corners].sort((a, b) => a.character.rank - b.character.rank)
+  return (
+    <Box component="section" aria-labelledby="corner-purposes">
+      <Typography id="corner-purposes" variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
+        What each corner is for
+      </Typography>
+      <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
+        Seconds a usual miss costs: braking 5 m early and 3 km/h too slow
+      </Typography>
+      <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {ranked.map(({ number, name, character }) => (
+          <li key={number}>
+            <Row
+              aria-pressed={number === corner}
+              aria-label={`Corner ${number}, ${names[character.character]}, ${character.atStakeS.toFixed(2)} s at stake`}
+              onClick={() => onCorner(number === corner ? null : number)}
+            >
+              <Typography component="span" sx={{ fontWeight: 750 }}>
+                {number}
+              </Typography>
+              <Typography component="span" variant="body2" sx={{ minWidth: 0 }}>
+                {name && <>{name}, </>}
+                {names[character.character]}
+              </Typography>
+              <Typography component="span" variant="body2">
+                {character.character === 'flat' ? '–' : `${character.atStakeS.toFixed(2)} s`}
+              </Typography>
+            </Row>
+            {number === corner && (
+              <Typography variant="caption" color="text.secondary" component="p" sx={{ pl: 5.5, pb: 0.5 }}>
+                {character.why}
+              </Typography>
+            )}
+          </li>
+        ))}
+      </Box>
+    </Box>
+  )
+}
