@@ -59,6 +59,25 @@ test('vehicle, pace, school and weather each recompute the lap and move the mark
   await expect(async () => expect(await marks()).toEqual(marksBefore)).toPass()
 })
 
+test('the fastest line is searched for off the page and is quicker; corners say what they are for', async ({ page }) => {
+  await openPlan(page)
+  const before = await lapS(page)
+  const line = page.getByText(/ (least-curvature|fastest) line /)
+  await expect(line).toContainText('least-curvature line')
+  await page.getByRole('button', { name: 'Fastest' }).click()
+  await expect(page.getByRole('progressbar', { name: /^Computing line/ })).toBeVisible()
+  await page.keyboard.press('5') // the page goes on answering meanwhile
+  await expect(page).toHaveURL(/corner=5/)
+  const purposes = page.getByRole('region', { name: 'What each corner is for' })
+  await expect(purposes.getByRole('button', { pressed: true })).toHaveAccessibleName(/^Corner 5, /)
+  await expect(line).toContainText('fastest line', { timeout: 30_000 })
+  expect(await lapS(page)).toBeLessThan(0.97 * before)
+  await expect(purposes.getByRole('button')).toHaveCount(11)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(line).toContainText('least-curvature line')
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
+})
+
 test('a cone moved by hand stays moved, says how far, and comes back when it is put back', async ({ page }) => {
   await openPlan(page)
   await page.keyboard.press('6')

@@ -16,7 +16,7 @@ export default defineConfig({
   workers: 1, // one database: the specs follow one another as the day does
   fullyParallel: false,
   retries: 0,
-  timeout: 45_000,
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   reporter: [['list'], ['json', { outputFile: join(root, 'test-results/e2e.json') }]],
   use: {

@@ -74,18 +74,6 @@ describe('what corners are for', () => {
     const { corners } = solve(box(420, 110, 24))
     const exits = corners.map((c) => c.character.exitSPerKmh)
     const flats = corners.map((c) => c.after.flatOutM)
-    console.log(
-      corners.map((c) =>
-        [
-          c.startM,
-          c.points.fullThrottle?.stationM,
-          c.points.fullThrottle?.speedMps,
-          c.points.brakeStart?.stationM,
-          c.after.flatOutM,
-          c.character.exitSPerKmh,
-        ].join(' '),
-      ),
-    )
     expect(corners).toHaveLength(4)
     expect(exits.indexOf(Math.max(...exits))).toBe(flats.indexOf(Math.max(...flats)))
     expect(Math.max(...exits)).toBeGreaterThan(1.1 * Math.min(...exits))

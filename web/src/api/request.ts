@@ -26,16 +26,22 @@ const unreachable = (): ProblemError =>
     detail: 'Ochote’s server did not answer. Nothing on this page is lost; try again when it runs.',
   })
 
+/** Characters of a body that browsers send on after a page is gone. */
+const KEPT_ALIVE = 30_000
+
 /** The only place that fetches: sends JSON, checks what comes back, throws ProblemError. */
 export async function request<S extends z.ZodType>(
   schema: S,
   path: string,
   { method = 'GET', body, signal }: RequestOptions = {},
 ): Promise<z.infer<S>> {
+  const text = body === undefined ? null : JSON.stringify(body)
   const response = await fetch(path, {
     method,
+    // what is being saved while the window closes is sent all the same; browsers allow that only for so much
+    keepalive: text !== null && text.length < KEPT_ALIVE,
     ...(signal ? { signal } : {}),
-    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+    ...(text === null ? {} : { headers: { 'content-type': 'application/json' }, body: text }),
   }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error
     throw unreachable()

@@ -90,4 +90,13 @@ describe('a plan being edited', () => {
     await waitFor(() => expect(server.asked).toHaveLength(1))
     expect((server.asked[0]!.body as PlanSave).draft.name).toBe('Last word')
   })
+
+  it('saves it when the window closes too', async () => {
+    const server = fakeServer(({ body }) => stored(body as PlanSave))
+    const { result } = open()
+    act(() => result.current.change(named('Before closing')))
+    act(() => void window.dispatchEvent(new Event('pagehide')))
+    await waitFor(() => expect(server.asked).toHaveLength(1))
+    expect((server.asked[0]!.body as PlanSave).draft.name).toBe('Before closing')
+  })
 })

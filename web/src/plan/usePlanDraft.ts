@@ -58,7 +58,14 @@ export function usePlanDraft(plan: Plan): PlanDraftState {
   useEffect(() => {
     pending.current = dirty && !error ? () => mutate({ draft: present, fromVersion: saved.version }) : null
   })
-  useEffect(() => () => pending.current?.(), [])
+  useEffect(() => {
+    const save = () => pending.current?.()
+    window.addEventListener('pagehide', save)
+    return () => {
+      window.removeEventListener('pagehide', save)
+      save()
+    }
+  }, [])
   const change = useCallback(
     (draft: PlanDraft) => {
       if (problem?.code !== 'conflict') reset()
