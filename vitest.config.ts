@@ -17,7 +17,7 @@ export default defineConfig({
           name: 'web',
           include: ['web/src/**/*.test.{ts,tsx}'],
           environment: 'jsdom',
-          setupFiles: 'web/src/testing/setup.ts',
+          setupFiles: 'web/src/fixtures/setup.ts',
           testTimeout: 20_000,
         },
       },

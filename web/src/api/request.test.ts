@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { z } from 'zod'
-import { fakeServer } from '../testing/fakeServer'
+import { fakeServer } from '../fixtures/fakeServer'
 import { ProblemError, request } from './request'
 
 afterEach(() => vi.unstubAllGlobals())

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { openDayOf } from '../shell/openDay'
-import { dayFile, event, idOf, logOf, stintFile, threeLaps } from '../testing/stadium'
+import { dayFile, event, idOf, logOf, stintFile, threeLaps } from '../fixtures/stadium'
 import { notReady } from '../today/readiness'
 import { namedBy } from '../stint/openStint'
 import { nextStint, phaseOf } from './nextStint'

@@ -2,8 +2,8 @@ import 'fake-indexeddb/auto'
 import type { LogEntry } from '@ochote/contracts'
 import { IDBFactory } from 'fake-indexeddb'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { fakeServer } from '../testing/fakeServer'
-import { idOf, logOf, stint } from '../testing/stadium'
+import { fakeServer } from '../fixtures/fakeServer'
+import { idOf, logOf, stint } from '../fixtures/stadium'
 
 const entries = logOf([
   [0, { kind: 'line' }],

@@ -20,6 +20,7 @@ const lines = {
   fastest: { name: 'Fastest', told: 'Least lap time for this vehicle, pace and school. Takes a few seconds.' },
 } as const
 type Line = keyof typeof lines
+const lineOf = ({ lineSchool }: Setup): Line | null => (lineSchool in lines ? (lineSchool as Line) : null)
 
 const weathers = {
   dry: { name: 'Dry', grip: 1, rubberedGrip: 1 },
@@ -56,54 +57,13 @@ export function PlanSettings({ day, draft, onChange }: PlanSettingsProps) {
           </MenuItem>
         ))}
       </TextField>
-      <Stack sx={{ gap: 0.5 }}>
-        <Typography variant="overline" component="h3">
-          Braking and turning
-        </Typography>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          fullWidth
-          color="primary"
-          aria-label="Braking school"
-          value={setup.brakingSchool}
-          onChange={(_e, school: BrakingSchool | null) => school && setSetup({ brakingSchool: school })}
-        >
-          {Object.entries(schools).map(([key, school]) => (
-            <ToggleButton key={key} value={key}>
-              {school.name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
-        <Typography variant="body2" color="text.secondary">
-          {schools[setup.brakingSchool].told}
-        </Typography>
-      </Stack>
-      <Stack sx={{ gap: 0.5 }}>
-        <Typography variant="overline" component="h3">
-          Line
-        </Typography>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          fullWidth
-          color="primary"
-          aria-label="Line"
-          value={setup.lineSchool}
-          onChange={(_e, line: Line | null) => line && setSetup({ lineSchool: line })}
-        >
-          {Object.entries(lines).map(([key, { name }]) => (
-            <ToggleButton key={key} value={key}>
-              {name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
-        {setup.lineSchool in lines && (
-          <Typography variant="body2" color="text.secondary">
-            {lines[setup.lineSchool as Line].told}
-          </Typography>
-        )}
-      </Stack>
+      <OneOf
+        title="Braking and turning"
+        options={schools}
+        value={setup.brakingSchool}
+        onChoose={(brakingSchool) => setSetup({ brakingSchool })}
+      />
+      <OneOf title="Line" options={lines} value={lineOf(setup)} onChoose={(lineSchool) => setSetup({ lineSchool })} />
       <Stack sx={{ gap: 0.25 }}>
         <Typography variant="overline" component="h3">
           Pace: share of the grip this student uses
@@ -118,26 +78,14 @@ export function PlanSettings({ day, draft, onChange }: PlanSettingsProps) {
         ))}
       </Stack>
       <Stack sx={{ gap: 0.5 }}>
-        <Typography variant="overline" component="h3">
-          Road
-        </Typography>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          fullWidth
-          color="primary"
-          aria-label="Road"
+        <OneOf
+          title="Road"
+          options={weathers}
           value={weather ?? null}
-          onChange={(_e, next: Weather | null) => {
-            if (next) setSetup({ conditions: { ...conditions, grip: weathers[next].grip, rubberedGrip: weathers[next].rubberedGrip } })
-          }}
-        >
-          {(Object.keys(weathers) as Weather[]).map((w) => (
-            <ToggleButton key={w} value={w}>
-              {weathers[w].name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+          onChoose={(next) =>
+            setSetup({ conditions: { ...conditions, grip: weathers[next].grip, rubberedGrip: weathers[next].rubberedGrip } })
+          }
+        />
         <ShareSlider
           name="Grip"
           least={0.4}
@@ -168,6 +116,46 @@ export function PlanSettings({ day, draft, onChange }: PlanSettingsProps) {
           </MenuItem>
         ))}
       </TextField>
+    </Stack>
+  )
+}
+
+interface OneOfProps<K extends string> {
+  title: string
+  options: Readonly<Record<K, { name: string; told?: string }>>
+  /** null where none of them is set */
+  value: K | null
+  onChoose: (key: K) => void
+}
+
+/** One of a few, side by side; the chosen one is told in a sentence. */
+function OneOf<K extends string>({ title, options, value, onChoose }: OneOfProps<K>) {
+  const told = value === null ? undefined : options[value].told
+  return (
+    <Stack sx={{ gap: 0.5 }}>
+      <Typography variant="overline" component="h3">
+        {title}
+      </Typography>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        fullWidth
+        color="primary"
+        aria-label={title}
+        value={value}
+        onChange={(_e, key: K | null) => key && onChoose(key)}
+      >
+        {(Object.keys(options) as K[]).map((key) => (
+          <ToggleButton key={key} value={key}>
+            {options[key].name}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      {told && (
+        <Typography variant="body2" color="text.secondary">
+          {told}
+        </Typography>
+      )}
     </Stack>
   )
 }

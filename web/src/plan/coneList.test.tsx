@@ -1,8 +1,8 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
-import { shown } from '../testing/render'
-import { openStint, scheme } from '../testing/stadium'
+import { shown } from '../fixtures/render'
+import { openStint, scheme } from '../fixtures/stadium'
 import { ConeList } from './ConeList'
 import { ConflictDialog } from './ConflictDialog'
 

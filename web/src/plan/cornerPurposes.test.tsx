@@ -1,8 +1,8 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
-import { shown } from '../testing/render'
-import { solved } from '../testing/stadium'
+import { shown } from '../fixtures/render'
+import { solved } from '../fixtures/stadium'
 import { CornerPurposes } from './CornerPurposes'
 
 const { corners } = solved()

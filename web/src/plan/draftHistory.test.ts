@@ -1,6 +1,6 @@
 import { planDraftSchema, type PlanDraft } from '@ochote/contracts'
 import { describe, expect, it } from 'vitest'
-import { plan } from '../testing/stadium'
+import { plan } from '../fixtures/stadium'
 import { draftHistory, startHistory, type DraftAction } from './draftHistory'
 
 const draft = (name: string): PlanDraft => ({ ...planDraftSchema.parse(plan), name })

@@ -1,9 +1,9 @@
 import { planDraftSchema, type Plan, type PlanSave } from '@ochote/contracts'
 import { act, renderHook, waitFor } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { fakeServer } from '../testing/fakeServer'
-import { Around } from '../testing/render'
-import { plan } from '../testing/stadium'
+import { fakeServer } from '../fixtures/fakeServer'
+import { Around } from '../fixtures/render'
+import { plan } from '../fixtures/stadium'
 import { usePlanDraft } from './usePlanDraft'
 
 afterEach(() => vi.unstubAllGlobals())

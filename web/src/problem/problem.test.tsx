@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { useQuery } from '@tanstack/react-query'
 import { describe, expect, it, vi } from 'vitest'
 import { ProblemError } from '../api/request'
-import { shown } from '../testing/render'
+import { shown } from '../fixtures/render'
 import { Loaded } from './Loaded'
 import { ProblemNotice } from './ProblemNotice'
 

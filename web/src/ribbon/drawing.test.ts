@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { fitToView } from '../planView/fitToView'
-import { solved } from '../testing/stadium'
+import { solved } from '../fixtures/stadium'
 import { tokens } from '../theme/tokens'
 import { lanes, pathThrough, ribbonHeight, ribbonScales, runsOf } from './ribbonScales'
 import { colouredPaths, speedSpan } from './speedColours'

@@ -2,7 +2,7 @@ import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { useLocation } from 'react-router'
 import { describe, expect, it } from 'vitest'
-import { shown } from '../testing/render'
+import { shown } from '../fixtures/render'
 import { stagePath, stages } from './stages'
 import { useStageKeys } from './useStageKeys'
 

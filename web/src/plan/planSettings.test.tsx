@@ -1,0 +1,91 @@
+import { planDraftSchema, type PlanDraft } from '@ochote/contracts'
+import { fireEvent, screen } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { useState } from 'react'
+import { describe, expect, it } from 'vitest'
+import { shown } from '../fixtures/render'
+import { dayFile, idOf, plan, setup, vehicle } from '../fixtures/stadium'
+import { PlanSettings } from './PlanSettings'
+
+const day = { ...dayFile([]), vehicles: [...dayFile([]).vehicles, { id: idOf(70), vehicle: { ...vehicle, name: 'Estate' } }] }
+
+/** Settings that are kept, as a page keeps them; the drafts they went through, the last one last. */
+function open(change: Partial<PlanDraft> = {}) {
+  const drafts: PlanDraft[] = [{ ...planDraftSchema.parse(plan), ...change }]
+  function Page() {
+    const [draft, setDraft] = useState(drafts[0]!)
+    return (
+      <PlanSettings
+        day={day}
+        draft={draft}
+        onChange={(next) => {
+          drafts.push(next)
+          setDraft(next)
+        }}
+      />
+    )
+  }
+  shown(<Page />)
+  return { drafts, last: () => drafts[drafts.length - 1]! }
+}
+const choose = (name: string) => userEvent.click(screen.getByRole('button', { name }))
+
+describe('what a plan is made for', () => {
+  it('is a vehicle of the day', async () => {
+    const { last } = open()
+    await userEvent.click(screen.getByRole('combobox', { name: 'Vehicle' }))
+    await userEvent.click(screen.getByRole('option', { name: 'Estate' }))
+    expect(last().vehicleId).toBe(idOf(70))
+  })
+
+  it('is a braking school, told in the words for the student', async () => {
+    const { last } = open()
+    expect(screen.getByText('The more the wheel is turned, the less the brake.')).toBeTruthy()
+    await choose('Separate')
+    expect(last().setup.brakingSchool).toBe('separate')
+    expect(screen.getByText('Brake in a straight line, finish, off the brake, then turn.')).toBeTruthy()
+  })
+
+  it('is a line; a given one is neither of those offered', async () => {
+    const { last } = open()
+    expect(screen.getByRole('button', { name: 'Fastest' }).getAttribute('aria-pressed')).toBe('false')
+    await choose('Fastest')
+    expect(last().setup.lineSchool).toBe('fastest')
+    await choose('Least curvature')
+    expect(last().setup.lineSchool).toBe('late-apex')
+  })
+
+  it('is dry or wet, which sets grip on and off the rubber; other grips are neither', async () => {
+    const { last } = open()
+    await choose('Wet')
+    const { grip, rubberedGrip } = last().setup.conditions
+    expect(grip).toBeLessThan(0.9)
+    expect(rubberedGrip).toBeLessThan(1)
+    await choose('Dry')
+    expect(last().setup.conditions).toMatchObject({ grip: 1, rubberedGrip: 1 })
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'Grip' }), { key: 'ArrowLeft' })
+    expect(last().setup.conditions.grip).toBeCloseTo(0.99)
+    expect(screen.getByRole('button', { name: 'Dry' }).getAttribute('aria-pressed')).toBe('false')
+  })
+
+  it('is a pace, one share at a time, the others left as they are', () => {
+    const { last, drafts } = open()
+    fireEvent.keyDown(screen.getByRole('slider', { name: 'Braking' }), { key: 'ArrowRight' })
+    expect(last().setup.pace).toEqual({ ...setup.pace, brake: expect.closeTo(setup.pace.brake + 0.01, 6) as number })
+    expect(drafts).toHaveLength(2) // one move, one undo
+    expect(screen.getByRole('slider', { name: 'Braking' }).getAttribute('aria-valuetext')).toBe('76 per cent')
+  })
+
+  it('is a first session or not', async () => {
+    const { last } = open()
+    await userEvent.click(screen.getByRole('switch', { name: /^First session/ }))
+    expect(last().firstSession).toBe(true)
+  })
+
+  it('keeps everything else of the plan', async () => {
+    const moved = [{ coneId: '1-brake', stationM: 100, offsetM: -5 }]
+    const { last } = open({ coneMoves: moved, name: 'Mine' })
+    await choose('Trail')
+    expect(last()).toMatchObject({ coneMoves: moved, name: 'Mine', vehicleId: plan.vehicleId })
+  })
+})
