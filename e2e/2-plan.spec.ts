@@ -73,6 +73,12 @@ test('the fastest line is searched for off the page and is quicker; corners say 
   await expect(line).toContainText('fastest line', { timeout: 30_000 })
   expect(await lapS(page)).toBeLessThan(0.97 * before)
   await expect(purposes.getByRole('button')).toHaveCount(11)
+  await expect(
+    page
+      .getByRole('region', { name: 'Room to be wrong' })
+      .getByText(/^\d+ m left$|^unsafe: |^not known/)
+      .first(),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(line).toContainText('least-curvature line')
   await expect(page.getByText(/^Saved, version/)).toBeVisible()

@@ -35,3 +35,4 @@ export { cornerHistories, type CornerHistory, type DayAtCorner } from './record/
 export { chooseCalls, durationS, type CallOption, type CallSheet, type CallTiming, type ChosenCall } from './calls/chooseCalls'
 export { planCalls, type PlanCallSheet } from './calls/planCalls'
 export { characters, type Character, type CornerCharacter } from './corners/cornerCharacter'
+export type { RoomToBeWrong } from './room/roomToBeWrong'

@@ -1,6 +1,7 @@
 import type { CornerPoint } from '../corners/cornerPoints'
 import { toLonLat } from '../geometry/localMetres'
 import { runOffAt, runOffsOf } from '../geometry/stretches'
+import type { RoomToBeWrong } from '../room/roomToBeWrong'
 import type { PlanSolution, SolvedCorner } from './solvePlan'
 
 /** Metres and other SI values with six decimals, degrees with nine. */
@@ -50,7 +51,8 @@ export function planDocument(solution: PlanSolution) {
   }
 }
 
-function cornerDocument({ track }: PlanSolution, corner: SolvedCorner) {
+function cornerDocument({ track, room: rooms }: PlanSolution, corner: SolvedCorner) {
+  const room = rooms.find((r) => r.cornerNumber === corner.number)
   const { frame } = track.circuit
   const point = (p: CornerPoint | null) => {
     if (!p) return null
@@ -98,6 +100,28 @@ function cornerDocument({ track }: PlanSolution, corner: SolvedCorner) {
       flatOutAfterS: six(corner.after.flatOutS),
       nextBeginsBeforeFullThrottle: corner.after.nextBeginsFirst,
     },
-    runoff: { atExit: atExit ? { side: atExit.side, depthM: atExit.depthM, surface: atExit.surface } : null },
+    runoff: {
+      straightOn: room ? straightOnDocument(room) : null,
+      atExit: atExit ? { side: atExit.side, depthM: atExit.depthM, surface: atExit.surface } : null,
+    },
+  }
+}
+
+const maybeSix = (value: number | null) => (value === null ? null : six(value))
+
+function straightOnDocument(room: RoomToBeWrong) {
+  return {
+    verdict: room.verdict,
+    coneS: six(room.coneStationM),
+    coneSpeedMps: six(room.coneSpeedMps),
+    reactionM: six(room.reactionM),
+    brakingM: six(room.brakingM),
+    toEdgeM: maybeSix(room.toEdgeM),
+    toObstacleM: maybeSix(room.toObstacleM),
+    surface: room.surface,
+    marginM: maybeSix(room.marginM),
+    obstacleSpeedMps: maybeSix(room.obstacleSpeedMps),
+    coneEarlierM: maybeSix(room.coneEarlierM),
+    paceShare: maybeSix(room.paceShare),
   }
 }

@@ -9,6 +9,7 @@ import { DEFAULT_STEP_M, sampleTrack } from '../geometry/track'
 import { chooseLine, type LineMethod } from '../line/chooseLine'
 import { gripMapOf } from '../line/gripMap'
 import { pathOf } from '../line/path'
+import { roomToBeWrong, type RoomToBeWrong } from '../room/roomToBeWrong'
 import { roadAlong } from '../line/roadAlong'
 import { success, type Outcome } from '../outcome/outcome'
 import { speedAlong } from '../speed/speedAlong'
@@ -25,6 +26,8 @@ export interface PlanSolution extends DrivenLine {
   readonly lineMethod: LineMethod
   readonly corners: readonly SolvedCorner[]
   readonly cones: readonly ComputedCone[]
+  /** room to be wrong at every corner that is braked for, in the order of the lap */
+  readonly room: readonly RoomToBeWrong[]
 }
 
 export interface PlanInput {
@@ -57,11 +60,10 @@ export function solvePlan({
   const driven: DrivenLine = { track, line, path, trace: speedAlong(road, vehicle, setup) }
   const points = cornerPointsOf(driven, corners)
   const after = afterCorners(driven, corners, points)
-  const characters = cornerCharacters({ driven, road, vehicle, setup }, points, after)
-  return success({
-    ...driven,
-    lineMethod: method,
-    corners: corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! })),
-    cones: placeCones(track, corners, points, { firstSession }),
-  })
+  const all = { driven, road, vehicle, setup }
+  const characters = cornerCharacters(all, points, after)
+  const cones = placeCones(track, corners, points, { firstSession })
+  const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! }))
+  const brakeCone = (number: string) => cones.find((c) => c.cornerNumber === number && c.duty === 'brake')?.stationM ?? null
+  return success({ ...driven, lineMethod: method, corners: solved, cones, room: roomToBeWrong(all, solved, brakeCone) })
 }

@@ -165,7 +165,7 @@ function skerrowFeatures(track: Track): Feature[] {
     const inside = turnsLeft[v] ? 1 : -1
     survey.point(s, 0, { role: 'corner', number: String(v + 1), name: SKERROW_CORNERS[v], direction: turnsLeft[v] ? 'left' : 'right' })
     survey.kerb(s - 18, s + 20, inside * 5.4).point(s - 45, -inside * 9, { role: 'post', number: String(v + 1) })
-    survey.line(s + 5, s + 95, -inside * 5.5, {
+    survey.line(s - 45, s + 95, -inside * 5.5, {
       role: 'runoff',
       side: inside > 0 ? 'right' : 'left',
       depth: [42, 14, 18, 30, 22, 16, 12, 24, 10, 20, 34][v],

@@ -11,6 +11,7 @@ import type { ConePlace } from '../ribbon/Ribbon'
 import { RibbonFoot } from '../ribbon/RibbonFoot'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import { useSolution } from '../workers/useSolution'
+import { RoomToBeWrong } from './RoomToBeWrong'
 import { CornerPurposes } from './CornerPurposes'
 import { ConeList } from './ConeList'
 import { ConflictDialog } from './ConflictDialog'
@@ -178,6 +179,7 @@ function Drawn({ day, data, state, onChange }: DrawnProps) {
         </Box>
         <Side aria-label="What the plan is made for">
           <PlanSettings day={day} draft={draft} onChange={onChange} />
+          <RoomToBeWrong solution={data} corner={corner} />
           <CornerPurposes corners={data.corners} corner={corner} onCorner={chooseCorner} />
           <Typography variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
             {corner ? `Marks of corner ${corner}` : 'Marks in the order of the lap'}

@@ -3,6 +3,7 @@ import type { MarkerScheme } from '@ochote/contracts'
 import type { PlacedCone, PlanSolution } from '@ochote/core'
 import { count, lapTime, speed } from '../format/format'
 import { StockShortage } from '../marks/StockShortage'
+import { UnsafeCorners } from './RoomToBeWrong'
 
 interface PlanSummaryProps {
   solution: PlanSolution
@@ -20,6 +21,7 @@ export function PlanSummary({ solution, cones, scheme }: PlanSummaryProps) {
     <Typography variant="body2" component="p">
       <strong>Lap {lapTime(trace.lapTimeS)}</strong> at a {track.stepM.toFixed(0)} m step · up to {speed(fastest)} · {lineNames[lineMethod]}{' '}
       · {count(cones.length, 'mark')}
+      <UnsafeCorners solution={solution} />
       <StockShortage cones={cones} scheme={scheme} />
     </Typography>
   )
