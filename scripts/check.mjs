@@ -2,7 +2,7 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { install } from './install.mjs'
-import { root, run, step } from './run.mjs'
+import { root, run, runTogether, step } from './run.mjs'
 
 /** Debian's Chromium drives the interface; it is installed where it is missing and we may. */
 function browser() {
@@ -20,13 +20,20 @@ function counts(file, read) {
   return read(JSON.parse(readFileSync(join(root, file), 'utf8')))
 }
 
-step('Install', install)
-step('Browser', browser)
-step('Lint', () => run('npm', ['run', '-s', 'lint']))
-step('Types', () => run('npm', ['run', '-s', 'types']))
-step('Unit tests', () => run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']))
-step('Build', () => run('npm', ['run', '-s', 'build']))
-step('Interface in Chromium', () => run('npm', ['run', '-s', 'e2e']))
+await step('Install', install)
+await step('Browser', browser)
+// each keeps one processor busy
+await step('Lint and types', () =>
+  runTogether([
+    ['npm', 'run', '-s', 'lint'],
+    ['npm', 'run', '-s', 'types'],
+  ]),
+)
+await step('Unit tests', () =>
+  run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
+)
+await step('Build', () => run('npm', ['run', '-s', 'build']))
+await step('Interface in Chromium', () => run('npm', ['run', '-s', 'e2e']))
 
 const unit = counts('test-results/unit.json', (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }))
 const e2e = counts('test-results/e2e.json', (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected }))

@@ -1,5 +1,6 @@
 // Runs commands for the other scripts, with Node's built-ins only: nothing is installed yet when they start.
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import { once } from 'node:events'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -12,10 +13,17 @@ export function run(command, args, options = {}) {
   if (status !== 0) process.exit(status ?? 1)
 }
 
+/** Runs commands side by side and ends this process where one fails, once all have said what they had to say. */
+export async function runTogether(commands) {
+  const ends = commands.map(([command, ...args]) => once(spawn(command, args, { cwd: root, stdio: 'inherit' }), 'exit'))
+  const failed = (await Promise.all(ends)).find(([status]) => status !== 0)
+  if (failed) process.exit(failed[0] ?? 1)
+}
+
 /** A step with its name and its time. */
-export function step(name, work) {
+export async function step(name, work) {
   const started = Date.now()
   console.log(`\n== ${name}`)
-  work()
+  await work()
   console.log(`== ${name}: ${((Date.now() - started) / 1000).toFixed(1)} s`)
 }

@@ -1,0 +1,115 @@
+import type { Setup, Vehicle } from '@ochote/contracts'
+import { circuitFromDocument, localFrame, planCalls, solvePlan, toLonLat, type Outcome, type PlanInput } from '@ochote/core'
+import { vehicles } from '../server/src/demo/school'
+
+/** Prints how long the computation takes, each time as a ratio to a plain yardstick that is run beside it. */
+const REPEATS = 5
+const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1]!
+
+function accepted<T>(outcome: Outcome<T, unknown>): T {
+  if (outcome.ok) return outcome.value
+  throw new Error(JSON.stringify(outcome.problem))
+}
+
+function timeMs(work: () => unknown): number {
+  work() // warm
+  const times: number[] = []
+  for (let k = 0; k < REPEATS; k++) {
+    const started = performance.now()
+    work()
+    times.push(performance.now() - started)
+  }
+  return median(times)
+}
+
+/** The yardstick: ten million square roots and divisions, added up. */
+function yardstick(): number {
+  let sum = 0
+  for (let i = 1; i <= 1e7; i++) sum += Math.sqrt(i) / i
+  return sum
+}
+
+/** A made-up ring of left and right bends with the same radii whatever its length. */
+function ring(lengthM: number): unknown {
+  const frame = localFrame(-20, -30)
+  const waves = Math.max(2, Math.round(lengthM / 420))
+  const radiusM = lengthM / (2 * Math.PI * 1.12)
+  const count = Math.round(lengthM / 22)
+  const coordinates = Array.from({ length: count + 1 }, (_, k) => {
+    const a = (2 * Math.PI * (k % count)) / count
+    const r = radiusM + 30 * Math.sin(waves * a)
+    const { lon, lat } = toLonLat(frame, r * Math.cos(a), r * Math.sin(a))
+    return [lon, lat]
+  })
+  return {
+    type: 'FeatureCollection',
+    ochote: { format: 'circuit', version: 1, name: `Ring of ${lengthM} m` },
+    features: [
+      {
+        type: 'Feature',
+        properties: { role: 'centreline', closed: true, widthLeft: 5, widthRight: 5 },
+        geometry: { type: 'LineString', coordinates },
+      },
+    ],
+  }
+}
+
+const vehicle: Vehicle = vehicles.hatches[0].vehicle
+const setup: Setup = {
+  pace: { lateral: 0.8, brake: 0.75, drive: 0.8 },
+  brakingSchool: 'blend',
+  lineSchool: 'fastest',
+  insideMarginM: 0.5,
+  outsideMarginM: 0.5,
+  conditions: { grip: 1, rubberedGrip: 1, airDensity: 1.2, windMps: 0, windFromDeg: 0 },
+}
+const centreline: Partial<Setup> = { lineSchool: 'given', givenLine: [[0, 0]] }
+
+const input = (lengthM: number, stepM: number, change: Partial<Setup> = {}): PlanInput => ({
+  circuit: accepted(circuitFromDocument(ring(lengthM))),
+  vehicle,
+  setup: { ...setup, ...change },
+  firstSession: false,
+  stepM,
+})
+
+const ruler = timeMs(yardstick)
+console.log(`yardstick: 10 million square roots and divisions, ${ruler.toFixed(0)} ms here\n`)
+const row = (what: string, ms: number) =>
+  console.log(`${what.padEnd(58)} ${ms.toFixed(1).padStart(9)} ms  ${(ms / ruler).toFixed(2).padStart(8)} ×`)
+
+console.log('4 km at 2 m'.padEnd(58) + '     median     ratio')
+const given = input(4000, 2, centreline)
+const fastest = input(4000, 2)
+row(
+  'a whole plan on a given line (speeds, points, purposes, room)',
+  timeMs(() => accepted(solvePlan(given))),
+)
+row(
+  'a whole plan on the fastest line',
+  timeMs(() => accepted(solvePlan(fastest))),
+)
+const solution = accepted(solvePlan(given))
+row(
+  'a call sheet',
+  timeMs(() => planCalls(solution)),
+)
+
+console.log('\nfastest line by length, at 2 m')
+for (const lengthM of [1000, 2000, 4000])
+  row(
+    `${lengthM} m`,
+    timeMs(() => accepted(solvePlan(input(lengthM, 2)))),
+  )
+console.log('\nplan on a given line by step, 4 km')
+for (const stepM of [4, 2, 1, 0.5])
+  row(
+    `${stepM} m`,
+    timeMs(() => accepted(solvePlan(input(4000, stepM, centreline)))),
+  )
+
+const before = process.memoryUsage().rss
+accepted(solvePlan(input(10_000, 2)))
+console.log(
+  `\n10 km at 2 m: resident memory ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB, ${((process.memoryUsage().rss - before) / 1e6).toFixed(0)} MB of it for this plan`,
+)
