@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
@@ -17,6 +17,14 @@ const files = (setup = check('trail-100.setup.json')) => [
   '--setup',
   setup,
 ]
+
+/** A set-up that asks for no search, where the line is not what is tested. */
+function quickSetup(): string {
+  const path = join(mkdtempSync(join(tmpdir(), 'ochote-')), 'quick.setup.json')
+  const own = JSON.parse(readFileSync(check('trail-100.setup.json'), 'utf8')) as object
+  writeFileSync(path, JSON.stringify({ ...own, lineSchool: 'late-apex' }))
+  return path
+}
 
 describe('ochote plan', () => {
   it('prints one JSON document with line, speeds, corners and cones', () => {
@@ -96,7 +104,7 @@ describe('ochote calls', () => {
     wordsPerSecond: number
     calls: { verb: string; startS: number; endS: number; actionTimeS: number; stationM: number }[]
   }
-  const sheet = (...more: string[]) => JSON.parse(ochote('calls', ...files(), '--step', '4', ...more).stdout) as Sheet
+  const sheet = (...more: string[]) => JSON.parse(ochote('calls', ...files(quickSetup()), '--step', '4', ...more).stdout) as Sheet
 
   it('prints when to say what, each ending before its action', () => {
     const { calls } = sheet()

@@ -15,7 +15,7 @@ const solve = (change: { firstSession?: boolean; school?: 'separate' | 'blend' |
     solvePlan({
       circuit: checkCircuit('nine-corner'),
       vehicle: checkVehicle(change.vehicle ?? 'hatch'),
-      setup: { ...checkSetup('blend-080'), brakingSchool: change.school ?? 'blend' },
+      setup: { ...checkSetup('blend-080'), lineSchool: 'late-apex', brakingSchool: change.school ?? 'blend' },
       firstSession: change.firstSession ?? false,
     }),
   )
@@ -78,7 +78,11 @@ describe('corner points', () => {
           circuitFromDocument(circuitDocument({ points: stadiumPoints(400, 220), properties: { widthLeft: 6, widthRight: 6 } })),
         ),
         vehicle: { ...checkVehicle('hatch'), torqueNm: [[0, 70]] },
-        setup: { ...checkSetup('trail-100'), conditions: { grip: 1.4, rubberedGrip: 1, airDensity: 1.2, windMps: 0, windFromDeg: 0 } },
+        setup: {
+          ...checkSetup('trail-100'),
+          lineSchool: 'late-apex',
+          conditions: { grip: 1.4, rubberedGrip: 1, airDensity: 1.2, windMps: 0, windFromDeg: 0 },
+        },
         firstSession: false,
       }),
     )

@@ -38,7 +38,9 @@ export function RoomToBeWrong({ solution, corner }: { solution: PlanSolution; co
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
         A second late at the brake cone, then straight on as hard as it brakes
       </Typography>
-      {solution.room.length === 0 && <Typography variant="body2">No corner is braked for.</Typography>}
+      {shown.length === 0 && (
+        <Typography variant="body2">{corner === null ? 'No corner is braked for.' : `Corner ${corner} is not braked for.`}</Typography>
+      )}
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {shown.map((room) => (
           <Typography component="li" variant="body2" key={room.cornerNumber} sx={{ display: 'flex', gap: 1, py: 0.25, px: 0.75 }}>

@@ -61,6 +61,11 @@ describe('room to be wrong', () => {
     expect(numbers()).toEqual(['2', '1'])
   })
 
+  it('says so of a corner that is not braked for', () => {
+    shown(<RoomToBeWrong solution={{ ...own, room: [enough] }} corner="9" />)
+    expect(screen.getByText('Corner 9 is not braked for.')).toBeTruthy()
+  })
+
   it('is in the plan’s summary where a corner is unsafe', () => {
     const { cones } = openStint()
     const text = (room: Room[]) => shown(<PlanSummary solution={{ ...own, room }} cones={cones} scheme={scheme} />).container.textContent
