@@ -1,8 +1,8 @@
 import type { CircuitFeature } from '@ochote/contracts'
-import { featuresOf } from './circuit'
+import { featuresOf, type Circuit } from './circuit'
 import { toLocal } from './localMetres'
 import { nearestOnTrack } from './nearest'
-import { stationsApart, wrapStation, type Track } from './track'
+import { sampleTrack, stationsApart, wrapStation, type Track } from './track'
 
 /** A corner as a stretch of the centreline; on a closed circuit `endM` may lie beyond the start line, before `startM`. */
 export interface Corner {
@@ -132,11 +132,24 @@ function splitShared(track: Track, named: Named[]): Named[] {
   })
 }
 
+/** Corners are found at this step whatever step is then driven at: where they end decides a line's bounds. */
+const FOUND_AT_M = 0.5
+const found = new WeakMap<Circuit, readonly Corner[]>()
+
 /**
- * The corners of a circuit in the order of the lap. The circuit file's own corners override the finding; where there are
- * none, corners are found from curvature (|κ| averaged over 10 m above 1/250 m for at least 15 m) and numbered from 1.
+ * The corners of a circuit in the order of the lap, found once for each circuit. The circuit file's own corners override the
+ * finding; where there are none, corners are found from curvature (|κ| averaged over 10 m above 1/250 m for at least 15 m)
+ * and numbered from 1.
  */
-export function cornersOf(track: Track): Corner[] {
+export function cornersOf({ circuit }: Pick<Track, 'circuit'>): readonly Corner[] {
+  const known = found.get(circuit)
+  if (known) return known
+  const corners = findCorners(sampleTrack(circuit, FOUND_AT_M))
+  found.set(circuit, corners)
+  return corners
+}
+
+function findCorners(track: Track): Corner[] {
   const stretches = findStretches(track)
   const features = featuresOf(track.circuit, 'corner')
   if (features.length === 0) {

@@ -17,10 +17,11 @@ export function addTo(matrix: BandedMatrix, i: number, j: number, value: number)
 }
 
 /**
- * Solves A·x = b for a positive definite banded matrix by Cholesky's decomposition (Golub & Van Loan, 4.3.5).
+ * Cholesky's decomposition of a positive definite banded matrix (Golub & Van Loan, 4.3.5), to solve A·x = b with as often as
+ * wanted.
  * @throws RangeError when the matrix is not positive definite
  */
-export function solveBanded(matrix: BandedMatrix, b: Float64Array): Float64Array {
+export function bandedSolver(matrix: BandedMatrix): (b: Float64Array) => Float64Array {
   const { size, width } = matrix
   const stride = width + 1
   const lower = matrix.rows.slice()
@@ -35,16 +36,18 @@ export function solveBanded(matrix: BandedMatrix, b: Float64Array): Float64Array
       else throw new RangeError(`matrix is not positive definite at row ${i}`)
     }
   }
-  const x = b.slice()
-  for (let i = 0; i < size; i++) {
-    for (let k = Math.max(0, i - width); k < i; k++) x[i] = x[i]! - lower[i * stride + width - (i - k)]! * x[k]!
-    x[i] = x[i]! / lower[i * stride + width]!
+  return (b) => {
+    const x = b.slice()
+    for (let i = 0; i < size; i++) {
+      for (let k = Math.max(0, i - width); k < i; k++) x[i] = x[i]! - lower[i * stride + width - (i - k)]! * x[k]!
+      x[i] = x[i]! / lower[i * stride + width]!
+    }
+    for (let i = size - 1; i >= 0; i--) {
+      for (let k = i + 1; k <= Math.min(size - 1, i + width); k++) x[i] = x[i]! - lower[k * stride + width - (k - i)]! * x[k]!
+      x[i] = x[i]! / lower[i * stride + width]!
+    }
+    return x
   }
-  for (let i = size - 1; i >= 0; i--) {
-    for (let k = i + 1; k <= Math.min(size - 1, i + width); k++) x[i] = x[i]! - lower[k * stride + width - (k - i)]! * x[k]!
-    x[i] = x[i]! / lower[i * stride + width]!
-  }
-  return x
 }
 
 /**
@@ -68,9 +71,10 @@ export function dampen(matrix: BandedMatrix, share: number): void {
 /** Solves with a matrix whose unknown c stands at row `place[c]`. */
 export function solverInPlace(matrix: BandedMatrix, place: Int32Array): (b: Float64Array) => Float64Array {
   const rhs = new Float64Array(matrix.size)
+  const solve = bandedSolver(matrix)
   return (b) => {
     for (let c = 0; c < b.length; c++) rhs[place[c]!] = b[c]!
-    const solved = solveBanded(matrix, rhs)
+    const solved = solve(rhs)
     return b.map((_, c) => solved[place[c]!]!)
   }
 }

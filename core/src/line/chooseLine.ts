@@ -13,6 +13,8 @@ import type { OffsetLine } from './path'
 /** How a line was found, for those who read it. */
 export type LineMethod = 'given' | 'minimum-curvature' | 'least-time'
 
+const BOUNDS_STEP_M = 0.5
+
 export interface ChosenLine {
   line: OffsetLine
   method: LineMethod
@@ -35,14 +37,14 @@ export function chooseLine(
     const line = givenLine(track, setup.givenLine ?? [[0, 0]])
     return line.ok ? success({ line: line.value, method: 'given' }) : line
   }
-  const bounds = lineBounds(track, corners, {
+  // looked at and searched for at steps of their own, so that the line is the same whatever step it is then driven at
+  const bounds = lineBounds(sampleTrack(track.circuit, BOUNDS_STEP_M), corners, {
     vehicleWidthM: vehicle.widthM,
     insideMarginM: setup.insideMarginM,
     outsideMarginM: setup.outsideMarginM,
   })
   if (!bounds.ok) return bounds
   const knotSpacingM = knotSpacingFor(vehicle.kind)
-  // searched for at steps of their own, so that the line is the same whatever step it is then driven at
   const coefficients =
     setup.lineSchool === 'fastest'
       ? fastestLine({

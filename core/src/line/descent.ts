@@ -5,7 +5,7 @@ export interface Descent {
   /** solves with a matrix like the cost's second derivative around x */
   readonly preconditioner: (x: Float64Array) => (gradient: Float64Array) => Float64Array
   readonly mostSteps: number
-  /** stops when a step, and the one before it, gain less than this share of the cost */
+  /** stops when three steps running gain less than this share of the cost each */
   readonly leastGain: number
   /** no unknown moves by more than this in one step */
   readonly mostMove: number
@@ -14,8 +14,11 @@ export interface Descent {
 }
 
 const MEMORY = 12
+const IDLE_STEPS = 3
+/** The weak Wolfe conditions: the cost falls enough, and its slope along the step has risen enough. */
 const ENOUGH = 1e-4
-const MOST_HALVINGS = 12
+const FLATTER = 0.9
+const MOST_TRIALS = 20
 
 const dot = (a: Float64Array, b: Float64Array) => {
   let sum = 0
@@ -25,18 +28,19 @@ const dot = (a: Float64Array, b: Float64Array) => {
 
 /**
  * Limited-memory quasi-Newton descent (Nocedal & Wright, "Numerical Optimization", algorithm 7.4) with a preconditioner in
- * place of the first matrix, backtracking until the cost falls enough.
+ * place of the first matrix and a bracketing search for the weak Wolfe conditions, which also goes downhill along creases
+ * (Lewis & Overton 2013, "Nonsmooth optimization via quasi-Newton methods"): the slowest place of a corner makes such creases.
  * @returns x and its cost
  */
 export function descend(descent: Descent, start: Float64Array): { x: Float64Array; cost: number } {
   const { evaluate, preconditioner, mostSteps, leastGain, mostMove, onStep } = descent
   const pairs: { s: Float64Array; y: Float64Array; rho: number }[] = []
-  let x = start.slice()
-  let gradient = new Float64Array(x.length)
+  let x: Float64Array = start.slice()
+  let gradient: Float64Array = new Float64Array(x.length)
   let cost = evaluate(x, gradient)
   let scale = 1
   let idle = 0
-  for (let step = 1; step <= mostSteps && idle < 3; step++) {
+  for (let step = 1; step <= mostSteps && idle < IDLE_STEPS; step++) {
     const solve = preconditioner(x)
     let direction = newtonLike(gradient, pairs, (g) => solve(g).map((v) => v * scale))
     if (dot(direction, gradient) >= 0) {
@@ -48,23 +52,14 @@ export function descend(descent: Descent, start: Float64Array): { x: Float64Arra
     if (!(slope < 0) || largest < 1e-9) break
     let share = Math.min(1, mostMove / largest)
     if (pairs.length === 0 && scale === 1) share = mostMove / largest // no idea of the scale yet
-    const next = new Float64Array(x.length)
-    const nextGradient = new Float64Array(x.length)
-    let nextCost = Infinity
-    for (let k = 0; k < MOST_HALVINGS; k++) {
-      for (let i = 0; i < x.length; i++) next[i] = x[i]! + share * direction[i]!
-      nextCost = evaluate(next, nextGradient)
-      if (nextCost <= cost + ENOUGH * share * slope) break
-      // the parabola through both costs and the slope, kept within bounds
-      const bend = (nextCost - cost - share * slope) / (share * share)
-      share *= Math.min(0.5, Math.max(0.1, bend > 0 ? -slope / (2 * bend) / share : 0.5))
-      nextCost = Infinity
-    }
-    if (nextCost === Infinity) {
+    const most = mostMove / largest
+    const found = search(evaluate, x, cost, gradient, direction, share, most)
+    if (!found) {
       if (pairs.length === 0) break
       pairs.length = 0 // what was learned misleads here: begin again from the preconditioner
       continue
     }
+    const { x: next, gradient: nextGradient, cost: nextCost } = found
     const s = next.map((v, i) => v - x[i]!)
     const y = nextGradient.map((v, i) => v - gradient[i]!)
     const sy = dot(s, y)
@@ -80,6 +75,37 @@ export function descend(descent: Descent, start: Float64Array): { x: Float64Arra
     onStep?.(step, cost)
   }
   return { x, cost }
+}
+
+/** A place along a direction where both Wolfe conditions hold, or the lowest one seen; null where nothing lower was. */
+function search(
+  evaluate: Descent['evaluate'],
+  x: Float64Array,
+  cost: number,
+  gradient: Float64Array,
+  direction: Float64Array,
+  first: number,
+  most: number,
+) {
+  const slope = dot(direction, gradient)
+  let low = 0
+  let high = Infinity
+  let share = first
+  let best: { x: Float64Array; gradient: Float64Array; cost: number } | null = null
+  for (let k = 0; k < MOST_TRIALS; k++) {
+    const at = x.map((v, i) => v + share * direction[i]!)
+    const own = new Float64Array(x.length)
+    const value = evaluate(at, own)
+    if (value <= cost + ENOUGH * share * slope) {
+      best = { x: at, gradient: own, cost: value }
+      if (dot(direction, own) >= FLATTER * slope || share >= most) return best
+      low = share
+    } else high = share
+    const next = high < Infinity ? (low + high) / 2 : Math.min(most, 2 * share)
+    if (next === share) break
+    share = next
+  }
+  return best
 }
 
 /** The two-loop recursion: −H·g from the pairs remembered. */

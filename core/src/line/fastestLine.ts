@@ -33,6 +33,7 @@ const MOST_STIFFENINGS = 3
 /** Where lines are searched for: the circuit sampled at any step, each sampling made once. */
 export function lineSpaces({ track, gripOf, vehicle, setup, knotSpacingM }: LineProblem): (stepM: number) => LineSpace {
   const spaces = new Map<number, LineSpace>()
+  const easier = setup.brakingSchool === 'separate' ? { ...setup, brakingSchool: 'blend' as const } : setup
   return (stepM) => {
     const known = spaces.get(stepM)
     if (known) return known
@@ -41,7 +42,7 @@ export function lineSpaces({ track, gripOf, vehicle, setup, knotSpacingM }: Line
     const space = {
       track: sampled,
       basis: offsetBasis(sampled, knotSpacingM),
-      costAt: (rounding: number) => lapCostOf(sampled, grip, vehicle, setup, rounding),
+      costAt: (rounding: number, eased: boolean) => lapCostOf(sampled, grip, vehicle, eased ? easier : setup, rounding),
     }
     spaces.set(stepM, space)
     return space
@@ -86,7 +87,7 @@ export function fastestLine(problem: LineProblem): SolvedLine {
   const last = stages[stages.length - 1]!
   const lapOf = (coefficients: Float64Array) => {
     const space = spaceAt(last.stepM)
-    return space.costAt(last.rounding)(lineOf(space.basis, coefficients)).value
+    return space.costAt(last.rounding, last.eased)(lineOf(space.basis, coefficients)).value
   }
   const solved = starts.map((start, s) => solveStages(spaceAt, bounds, start, stages, (share) => onProgress?.((s + share) / starts.length)))
   const quickest = solved.reduce((best, one) => (lapOf(one) < lapOf(best) ? one : best))

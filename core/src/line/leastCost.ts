@@ -23,8 +23,11 @@ export function addByCoefficients(basis: OffsetBasis, cost: LineCost, gradient: 
 export interface LineSpace {
   readonly track: Track
   readonly basis: OffsetBasis
-  /** @param rounding - of the model's corners */
-  readonly costAt: (rounding: number) => (line: OffsetLine) => LineCost
+  /**
+   * @param rounding - of the model's corners
+   * @param eased - whether the separate school may brake while it turns, as the blend school does
+   */
+  readonly costAt: (rounding: number, eased: boolean) => (line: OffsetLine) => LineCost
 }
 
 /** Seconds that a bend of the line costs, m⁻²: sets the preconditioner's scale against the corridor's stiffness. */
@@ -50,14 +53,19 @@ export interface Stage {
   readonly rounding: number
   readonly stiffness: number
   readonly mostSteps: number
+  readonly eased: boolean
 }
 
-/** Corners of the model are rounded a little at first and less later, the corridor's walls grow stiffer, the step finer. */
+/**
+ * Corners of the model are rounded a little at first and less later, the corridor's walls grow stiffer, the step finer. The
+ * separate school has many places it could settle in, so it starts where the blend school does.
+ */
 export const STAGES: readonly Stage[] = [
-  { stepM: 4, rounding: 0.04, stiffness: 2, mostSteps: 40 },
-  { stepM: 2, rounding: 0.015, stiffness: 6, mostSteps: 60 },
-  { stepM: 1, rounding: 0.007, stiffness: 12, mostSteps: 60 },
-  { stepM: 1, rounding: 0.003, stiffness: 12, mostSteps: 40 },
+  { stepM: 4, rounding: 0.04, stiffness: 2, mostSteps: 40, eased: true },
+  { stepM: 2, rounding: 0.01, stiffness: 6, mostSteps: 40, eased: true },
+  { stepM: 2, rounding: 0.006, stiffness: 8, mostSteps: 60, eased: false },
+  { stepM: 1, rounding: 0.004, stiffness: 12, mostSteps: 60, eased: false },
+  { stepM: 1, rounding: 0.002, stiffness: 12, mostSteps: 60, eased: false },
 ]
 
 /** Coefficients of the line of least cost in a corridor, from others to start with. */
@@ -69,9 +77,9 @@ export function leastCost(
   onStep?: (step: number, cost: number) => void,
 ): { coefficients: Float64Array; beyondM: number } {
   let coefficients = start
-  for (const { stepM, rounding, stiffness, mostSteps } of stages) {
+  for (const { stepM, rounding, stiffness, mostSteps, eased } of stages) {
     const space = spaceAt(stepM)
-    const cost = space.costAt(rounding)
+    const cost = space.costAt(rounding, eased)
     const evaluate = (x: Float64Array, gradient: Float64Array) => {
       gradient.fill(0)
       const own = cost(lineOf(space.basis, x))

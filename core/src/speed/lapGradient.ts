@@ -52,13 +52,14 @@ function emptyPass(n: number): Pass {
   }
 }
 
-/** A pass begins where its values are lowest, and goes on doing so while that place is about as low as any: no jumps. */
-const ABOUT_AS_LOW = 1.04
-function lowest(values: Float64Array, before: number): number {
+const lowest = (values: Float64Array) => {
   let at = 0
   for (let i = 1; i < values.length; i++) if (values[i]! < values[at]!) at = i
-  return values[before]! <= ABOUT_AS_LOW * values[at]! ? before : at
+  return at
 }
+
+/** So many samples before the lowest place a closed pass begins, and what it began with is forgotten when it gets there. */
+const RUN_UP = 80
 
 /**
  * Makes a function that gives the lap time of a line through the two passes of physics.md section 3 and, going backwards
@@ -142,21 +143,27 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
     return x
   }
 
-  const walkBack = (line: MovedLine, start: number) => {
-    braking.q[start] = limit[start]!
-    for (let k = 1; k < count; k++) {
-      const to = (start - k + count) % count
-      const from = (to + 1) % count
-      step(braking, rates.slowing, line, from, to, line.stepM[to]!, limit[to]!)
-    }
+  // step k of a pass is made once for each sample; on a closed circuit the run-up's steps are made once more before them
+  const runUp = (line: MovedLine) => (line.closed ? Math.min(RUN_UP, count - 1) : 0)
+  const stepsOf = (line: MovedLine) => (line.closed ? count : count - 1)
+  const back = (line: MovedLine, k: number) => {
+    const to = (slowest - k + 2 * count) % count
+    step(braking, rates.slowing, line, (to + 1) % count, to, line.stepM[to]!, limit[to]!)
   }
-  const walkOn = (line: MovedLine, start: number) => {
+  const on = (line: MovedLine, k: number) => {
+    const to = (first + k + count) % count
+    const from = (to - 1 + count) % count
+    step(driving, rates.gaining, line, from, to, line.stepM[from]!, braking.q[to]!)
+  }
+  const walkBack = (line: MovedLine) => {
+    const start = (slowest + runUp(line)) % count
+    braking.q[start] = limit[start]!
+    for (let k = 1 - runUp(line); k <= stepsOf(line); k++) back(line, k)
+  }
+  const walkOn = (line: MovedLine) => {
+    const start = (first - runUp(line) + count) % count
     driving.q[start] = line.closed ? braking.q[start]! : Math.min(braking.q[start]!, startSpeedMps * startSpeedMps)
-    for (let k = 1; k < count; k++) {
-      const to = (start + k) % count
-      const from = (to - 1 + count) % count
-      step(driving, rates.gaining, line, from, to, line.stepM[from]!, braking.q[to]!)
-    }
+    for (let k = 1 - runUp(line); k <= stepsOf(line); k++) on(line, k)
   }
   const limits = (line: MovedLine) => {
     for (let i = 0; i < count; i++) {
@@ -174,27 +181,27 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
 
   return (line) => {
     limits(line)
-    slowest = line.closed ? lowest(limit, slowest) : count - 1
-    walkBack(line, slowest)
-    first = line.closed ? lowest(braking.q, first) : 0
-    walkOn(line, first)
+    slowest = line.closed ? lowest(limit) : count - 1
+    walkBack(line)
+    first = line.closed ? lowest(braking.q) : 0
+    walkOn(line)
     time(line, driving.q, out, byQOfTime)
     out.byCurvature.fill(0)
     out.byGrip.fill(0)
     byBraking.fill(0)
     byLimit.fill(0)
-    // backwards through the driving pass, then through the braking pass, then to the limits
-    for (let k = count - 1; k >= 1; k--) {
-      const to = (first + k) % count
+    // backwards through the driving pass and its run-up, then through the braking pass and its own, then to the limits
+    for (let k = stepsOf(line); k >= 1 - runUp(line); k--) {
+      const to = (first + k + count) % count
       const from = (to - 1 + count) % count
       pull(driving, to, from, from, byQOfTime, byBraking, out)
     }
-    if (driving.q[first] === braking.q[first]) byBraking[first] = byBraking[first]! + byQOfTime[first]!
-    for (let k = count - 1; k >= 1; k--) {
-      const to = (slowest - k + count) % count
+    if (!line.closed && driving.q[first] === braking.q[first]) byBraking[first] = byBraking[first]! + byQOfTime[first]!
+    for (let k = stepsOf(line); k >= 1 - runUp(line); k--) {
+      const to = (slowest - k + 2 * count) % count
       pull(braking, to, (to + 1) % count, to, byBraking, byLimit, out)
     }
-    byLimit[slowest] = byLimit[slowest]! + byBraking[slowest]!
+    if (!line.closed) byLimit[slowest] = byLimit[slowest]! + byBraking[slowest]!
     for (let i = 0; i < count; i++) {
       out.byCurvature[i] = out.byCurvature[i]! + byLimit[i]! * limitByCurvature[i]!
       out.byGrip[i] = out.byGrip[i]! + byLimit[i]! * limitByGrip[i]!
@@ -226,6 +233,7 @@ function pull(pass: Pass, to: number, from: number, step: number, byEnd: Float64
   const by = byEnd[to]!
   if (by === 0) return
   byCap[to] = byCap[to]! + by * pass.byCap[to]!
+  byEnd[to] = 0 // handed on: a run-up comes past here again
   byEnd[from] = byEnd[from]! + by * pass.byQ[to]!
   out.byStep[step] = out.byStep[step]! + by * pass.byStep[to]!
   out.byCurvature[to] = out.byCurvature[to]! + by * pass.byCurvature[to]!
