@@ -56,7 +56,7 @@ export function cornerPointsOf(driven: DrivenLine, corners: readonly Corner[]): 
   return linePointsOf(driven, corners).map((own) => pointsOfCorner(driven, own))
 }
 
-function pointsOfCorner(driven: DrivenLine, { turnIn, apexM, exit, reach }: LinePoints): CornerPoints {
+function pointsOfCorner(driven: DrivenLine, { turnIn, turnInM, apexM, exit, exitM, reach }: LinePoints): CornerPoints {
   const { track, trace } = driven
   const at = (i: number | null) => (i === null ? null : pointAt(driven, track.stationM[i]!))
   const last = firstBrakingAfterApex(driven, apexM, exit)
@@ -77,12 +77,12 @@ function pointsOfCorner(driven: DrivenLine, { turnIn, apexM, exit, reach }: Line
     lift: at(lift),
     brakeStart: at(brakeStart),
     brakeEnd: at(brakeStart === null ? null : brakesOff(driven, brakeStart, minSpeed)),
-    turnIn: at(turnIn),
+    turnIn: pointAt(driven, turnInM),
     apex: pointAt(driven, apexM),
     minSpeed: at(minSpeed),
     throttleOn: at(throttleOn),
     fullThrottle: at(fullThrottle),
-    exit: at(exit),
+    exit: pointAt(driven, exitM),
   }
 }
 

@@ -1,7 +1,7 @@
 import type { Track } from '../geometry/track'
 import { addTo, type BandedMatrix } from './bandedSolve'
 import type { LineBounds } from './lineBounds'
-import { coefficientAt, offsetBasis, type OffsetBasis } from './offsetBasis'
+import { offsetBasis, type OffsetBasis } from './offsetBasis'
 
 /** A line is held to its bounds at stations this far apart. */
 const LOOK_M = 0.5
@@ -44,8 +44,13 @@ export function corridorOf(track: Track, basis: OffsetBasis, bounds: LineBounds)
 /** How far a line runs beyond its corridor at a look: positive to the left, negative to the right, 0 within. */
 function beyond(corridor: Corridor, coefficients: Float64Array, i: number): number {
   const { basis, low, high } = corridor
-  let offset = 0
-  for (let k = 0; k < 4; k++) offset += coefficients[coefficientAt(basis, i, k)]! * basis.value[4 * i + k]!
+  const { reach, value } = basis
+  const at = 4 * i
+  const offset =
+    coefficients[reach[at]!]! * value[at]! +
+    coefficients[reach[at + 1]!]! * value[at + 1]! +
+    coefficients[reach[at + 2]!]! * value[at + 2]! +
+    coefficients[reach[at + 3]!]! * value[at + 3]!
   return offset > high[i]! ? offset - high[i]! : offset < low[i]! ? offset - low[i]! : 0
 }
 
@@ -69,7 +74,7 @@ export function addCorridorCost(corridor: Corridor, coefficients: Float64Array, 
     const pull = stiffness * LOOK_M * out
     cost += (pull * out) / 2
     for (let k = 0; k < 4; k++) {
-      const c = coefficientAt(basis, i, k)
+      const c = basis.reach[4 * i + k]!
       gradient[c] = gradient[c]! + pull * basis.value[4 * i + k]!
     }
   }
@@ -88,10 +93,10 @@ export function addCorridorMatrix(
   for (let i = 0; i < corridor.low.length; i++) {
     if (beyond(corridor, coefficients, i) === 0) continue
     for (let k = 0; k < 4; k++) {
-      const row = place[coefficientAt(basis, i, k)]!
+      const row = place[basis.reach[4 * i + k]!]!
       for (let m = 0; m <= k; m++) {
         const value = stiffness * LOOK_M * basis.value[4 * i + k]! * basis.value[4 * i + m]!
-        addTo(matrix, row, place[coefficientAt(basis, i, m)]!, value)
+        addTo(matrix, row, place[basis.reach[4 * i + m]!]!, value)
       }
     }
   }

@@ -1,6 +1,6 @@
 import type { Track } from '../geometry/track'
 import { addTo, bandedMatrix, type BandedMatrix } from './bandedSolve'
-import { coefficientAt, type OffsetBasis } from './offsetBasis'
+import { type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
 export interface Residuals {
@@ -31,7 +31,7 @@ export function residualsOf(track: Track, line: OffsetLine): Residuals {
     const along = 1 - n * k
     const stretch2 = along * along + slope * slope
     const cross = along * (k * along + bend) + slope * (2 * slope * k + n * kSlope)
-    const scale = root * Math.pow(stretch2, -1.25) // κ√|p′| = cross · |p′|^(−5/2)
+    const scale = root / (stretch2 * Math.sqrt(Math.sqrt(stretch2))) // κ√|p′| = cross · |p′|^(−5/2)
     const inner = -2.5 * (cross / stretch2) // from the derivative of |p′|^(−5/2) = (|p′|²)^(−5/4)
     out.r[i] = cross * scale
     out.byOffset[i] = scale * (-k * (2 * k * along + bend) + slope * kSlope - inner * k * along)
@@ -50,22 +50,35 @@ export function curvatureGradient(basis: OffsetBasis, residuals: Residuals): Flo
   const gradient = new Float64Array(basis.size)
   for (let i = 0; i < residuals.r.length; i++) {
     for (let k = 0; k < 4; k++) {
-      const c = coefficientAt(basis, i, k)
+      const c = basis.reach[4 * i + k]!
       gradient[c] = gradient[c]! + byCoefficient(basis, residuals, i, k) * residuals.r[i]!
     }
   }
   return gradient
 }
 
-/** Gauss–Newton matrix of ½·Σr² by the coefficients, unknown c at row `place[c]`. */
-export function curvatureMatrix(basis: OffsetBasis, residuals: Residuals, place: Int32Array): BandedMatrix {
-  const matrix = bandedMatrix(basis.size, Math.min(7, basis.size - 1))
+/** Band of unknowns three apart on a ring. */
+const OWN_WIDTH = 7
+
+/**
+ * Gauss–Newton matrix of ½·Σw·r² by the coefficients, unknown c at row `place[c]`.
+ * @param weight - w of each residual; 1 where not given
+ */
+export function curvatureMatrix(
+  basis: OffsetBasis,
+  residuals: Residuals,
+  place: Int32Array,
+  weight: (i: number) => number = () => 1,
+  width = OWN_WIDTH,
+): BandedMatrix {
+  const matrix = bandedMatrix(basis.size, Math.min(width, basis.size - 1))
   const row = [0, 0, 0, 0]
   for (let i = 0; i < residuals.r.length; i++) {
+    const w = weight(i)
     for (let k = 0; k < 4; k++) {
       row[k] = byCoefficient(basis, residuals, i, k)
-      const c = place[coefficientAt(basis, i, k)]!
-      for (let m = 0; m <= k; m++) addTo(matrix, c, place[coefficientAt(basis, i, m)]!, row[k]! * row[m]!)
+      const c = place[basis.reach[4 * i + k]!]!
+      for (let m = 0; m <= k; m++) addTo(matrix, c, place[basis.reach[4 * i + m]!]!, w * row[k]! * row[m]!)
     }
   }
   return matrix

@@ -15,6 +15,8 @@ export interface Descent {
 
 const MEMORY = 12
 const IDLE_STEPS = 3
+/** The matrix is made anew each so many steps: it changes little from one to the next. */
+const MATRIX_EVERY = 2
 /** The weak Wolfe conditions: the cost falls enough, and its slope along the step has risen enough. */
 const ENOUGH = 1e-4
 const FLATTER = 0.9
@@ -40,8 +42,9 @@ export function descend(descent: Descent, start: Float64Array): { x: Float64Arra
   let cost = evaluate(x, gradient)
   let scale = 1
   let idle = 0
+  let solve = preconditioner(x)
   for (let step = 1; step <= mostSteps && idle < IDLE_STEPS; step++) {
-    const solve = preconditioner(x)
+    if (step % MATRIX_EVERY === 0) solve = preconditioner(x)
     let direction = newtonLike(gradient, pairs, (g) => solve(g).map((v) => v * scale))
     if (dot(direction, gradient) >= 0) {
       pairs.length = 0

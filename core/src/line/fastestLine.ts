@@ -1,12 +1,12 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
-import { sampleTrack, valueAt, wrapStation, type Track } from '../geometry/track'
+import { sampleTrack, type Track } from '../geometry/track'
 import { corridorOf, DRAWN_IN_M, WITHIN_M } from './corridor'
-import { dryLineOffsets, type GripMap } from './gripMap'
+import type { GripMap } from './gripMap'
 import { lapCostOf } from './lapCost'
-import { leastCost, STAGES, type LineSpace, type Stage } from './leastCost'
+import { FINDING, leastCost, POLISHING, type LineSpace, type Stage } from './leastCost'
 import type { LineBounds } from './lineBounds'
 import { minimumCurvatureCoefficients } from './minimumCurvature'
-import { lineOf, offsetBasis, type OffsetBasis } from './offsetBasis'
+import { lineOf, offsetBasis } from './offsetBasis'
 
 /** A line as its coefficients, which any sampling of the track can be given. */
 export interface SolvedLine {
@@ -16,7 +16,7 @@ export interface SolvedLine {
 
 export interface LineProblem {
   readonly track: Track
-  readonly gripOf: (track: Track) => GripMap
+  readonly gripOf: (track: Track, rampM: number) => GripMap
   readonly vehicle: Vehicle
   readonly setup: Pick<Setup, 'pace' | 'brakingSchool' | 'conditions'>
   readonly bounds: LineBounds
@@ -38,11 +38,11 @@ export function lineSpaces({ track, gripOf, vehicle, setup, knotSpacingM }: Line
     const known = spaces.get(stepM)
     if (known) return known
     const sampled = sampleTrack(track.circuit, stepM)
-    const grip = gripOf(sampled)
     const space = {
       track: sampled,
       basis: offsetBasis(sampled, knotSpacingM),
-      costAt: (rounding: number, eased: boolean) => lapCostOf(sampled, grip, vehicle, eased ? easier : setup, rounding),
+      costAt: (rounding: number, eased: boolean, rampM: number) =>
+        lapCostOf(sampled, gripOf(sampled, rampM), vehicle, eased ? easier : setup, rounding),
     }
     spaces.set(stepM, space)
     return space
@@ -62,57 +62,45 @@ export function solveStages(
   const all = stages.reduce((sum, stage) => sum + stage.mostSteps, 0)
   let done = 0
   const onStep = () => onProgress?.(Math.min(0.99, ++done / all))
-  let solved = leastCost(spaceAt, corridor, start, stages, onStep)
+  let solved = leastCost(spaceAt, corridor, start, stages, { onStep })
   let last = stages[stages.length - 1]!
   for (let k = 0; k < MOST_STIFFENINGS && solved.beyondM > DRAWN_IN_M + WITHIN_M; k++) {
     last = { ...last, stiffness: last.stiffness * STIFFER }
-    solved = leastCost(spaceAt, corridor, solved.coefficients, [last], onStep)
+    solved = leastCost(spaceAt, corridor, solved.coefficients, [last], { onStep })
   }
   return solved.coefficients
 }
 
 /**
  * The line of least lap time: from the line of least curvature downhill by lap time's own gradient (physics.md section 4;
- * how and what it cannot do is in docs/line.md). Where the rubbered band is slippery, also from a line beside it: inside
- * the band nothing tells the search that there is grip to be had outside. The quicker of both is kept.
+ * how and what it cannot do is in docs/line.md). The separate school has many places it could settle in: it also starts where
+ * the blend school would, and the quicker of both is polished.
  */
 export function fastestLine(problem: LineProblem): SolvedLine {
   const { bounds, knotSpacingM, setup, onProgress } = problem
   const finer = Math.min(1, knotSpacingM / USUAL_KNOTS_M)
-  const stages = STAGES.map((stage) => ({ ...stage, stepM: stage.stepM * finer }))
+  const scaled = (stages: readonly Stage[]) => stages.map((stage) => ({ ...stage, stepM: stage.stepM * finer }))
+  const eased = FINDING.map((stage, k) => ({ ...stage, eased: k < FINDING.length - 1 }))
+  const finding = (setup.brakingSchool === 'separate' ? [FINDING, eased] : [FINDING]).map(scaled)
+  const polishing = scaled(POLISHING)
   const spaceAt = lineSpaces(problem)
-  const { track, basis } = spaceAt(stages[1]!.stepM)
+  const { track, basis, costAt } = spaceAt(polishing[0]!.stepM)
   const smooth = minimumCurvatureCoefficients(track, basis, bounds)
-  const starts = setup.conditions.rubberedGrip < 1 ? [smooth, besideTheRubber(track, basis, bounds)] : [smooth]
-  const last = stages[stages.length - 1]!
-  const lapOf = (coefficients: Float64Array) => {
-    const space = spaceAt(last.stepM)
-    return space.costAt(last.rounding, last.eased)(lineOf(space.basis, coefficients)).value
-  }
-  const solved = starts.map((start, s) => solveStages(spaceAt, bounds, start, stages, (share) => onProgress?.((s + share) / starts.length)))
-  const quickest = solved.reduce((best, one) => (lapOf(one) < lapOf(best) ? one : best))
-  return { coefficients: quickest, knotSpacingM }
+  const found = finding.map((stages, k) =>
+    solveStages(spaceAt, bounds, smooth, stages, (share) => onProgress?.((FINDING_SHARE * (k + share)) / finding.length)),
+  )
+  const { rounding, rampM } = polishing[0]!
+  const lapS = costAt(rounding, false, rampM)
+  const quickest = quickestOf(found, (coefficients) => lapS(lineOf(basis, coefficients)).value)
+  const coefficients = solveStages(spaceAt, bounds, quickest, polishing, (share) =>
+    onProgress?.(FINDING_SHARE + (1 - FINDING_SHARE) * share),
+  )
+  return { coefficients, knotSpacingM }
 }
 
-/** How far beyond the rubbered band's limit a start is laid, metres, and how often its corners are smoothed. */
-const BESIDE_M = 1
-const SMOOTHINGS = 3
+const FINDING_SHARE = 0.5
 
-/** A line beside the rubbered band, on the side with more room. */
-function besideTheRubber(track: Track, basis: OffsetBasis, bounds: LineBounds): Float64Array {
-  const dry = dryLineOffsets(track)
-  const away = track.circuit.rubberedBandM + BESIDE_M
-  let coefficients = Float64Array.from({ length: basis.size }, (_, c) => {
-    const stationM = wrapStation(track, (c - 1) * basis.knotSpacingM)
-    const offset = valueAt(track, dry, stationM)
-    const [low, high] = [bounds.lowM(stationM), bounds.highM(stationM)]
-    const side = high - offset > offset - low ? 1 : -1
-    return Math.min(high, Math.max(low, offset + side * away))
-  })
-  for (let k = 0; k < SMOOTHINGS; k++) {
-    const before = coefficients
-    const at = (c: number) => before[basis.closed ? (c + basis.size) % basis.size : Math.min(basis.size - 1, Math.max(0, c))]!
-    coefficients = before.map((own, c) => (at(c - 1) + 2 * own + at(c + 1)) / 4)
-  }
-  return coefficients
+const quickestOf = (lines: readonly Float64Array[], lapS: (line: Float64Array) => number): Float64Array => {
+  const times = lines.map(lapS)
+  return lines[times.indexOf(Math.min(...times))]!
 }

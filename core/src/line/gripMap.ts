@@ -18,7 +18,7 @@ export type GripMap = (i: number, offsetM: number) => number
 const USUAL_CAR_WIDTH_M = 1.8
 const USUAL_MARGIN_M = 0.5
 /** The band's edge is a linear ramp this wide, centred on its limit. */
-const RAMP_M = 1
+export const RAMP_M = 1
 
 /** Offsets of the usual dry line, metres, one a sample: the surveyed one, or that of least ∫κ². */
 export function dryLineOffsets(track: Track): Float64Array {
@@ -58,7 +58,12 @@ function usualLine(circuit: Circuit): Float64Array | null {
   return found
 }
 
-function patchesOf(track: Track): { ring: Ring; grip: number }[] {
+interface Patch {
+  readonly ring: Ring
+  readonly grip: number
+}
+
+function patchesOf(track: Track): Patch[] {
   const { frame } = track.circuit
   return featuresOf(track.circuit, 'surface').map((f) => ({
     ring: ringOf((f.geometry.coordinates[0] ?? []).map(([lon, lat]) => toLocal(frame, lon, lat))),
@@ -66,22 +71,42 @@ function patchesOf(track: Track): { ring: Ring; grip: number }[] {
   }))
 }
 
-/** The grip of a circuit in given conditions: circuit × patches × conditions × rubber, each a factor. */
-export function gripMapOf(track: Track, conditions: Pick<Conditions, 'grip' | 'rubberedGrip'>): GripMap {
+const NONE: readonly Patch[] = []
+
+/** The patches that each sample's cross-section may reach: searches ask at every sample, few are near one. */
+function patchesAt(track: Track, patches: readonly Patch[]): (readonly Patch[])[] {
+  return Array.from(track.x, (x, i) => {
+    const reachM = Math.max(track.halfLeftM[i]!, track.halfRightM[i]!)
+    const y = track.y[i]!
+    const near = patches.filter(({ ring: { box } }) => {
+      const overX = x >= box.west - reachM && x <= box.east + reachM
+      return overX && y >= box.south - reachM && y <= box.north + reachM
+    })
+    return near.length === 0 ? NONE : near
+  })
+}
+
+/**
+ * The grip of a circuit in given conditions: circuit × patches × conditions × rubber, each a factor.
+ * @param rampM - width of the rubbered band's edge; a search takes it wider at first, to feel from inside where grip is
+ */
+export function gripMapOf(track: Track, conditions: Pick<Conditions, 'grip' | 'rubberedGrip'>, rampM = RAMP_M): GripMap {
   const patches = patchesOf(track)
   const bandM = track.circuit.rubberedBandM
   const dryLine: Float64Array | null = conditions.rubberedGrip === 1 ? null : dryLineOffsets(track)
+  const within = patchesAt(track, patches)
   return (i, offsetM) => {
     let grip = track.grip[i]! * conditions.grip
-    if (patches.length > 0) {
+    const near = within[i]!
+    if (near.length > 0) {
       const heading = track.headingRad[i]!
       const x = track.x[i]! - Math.sin(heading) * offsetM
       const y = track.y[i]! + Math.cos(heading) * offsetM
-      for (const patch of patches) if (insideRing(patch.ring, x, y)) grip *= patch.grip
+      for (const patch of near) if (insideRing(patch.ring, x, y)) grip *= patch.grip
     }
     if (dryLine) {
       const beyond = Math.abs(offsetM - dryLine[i]!) - bandM
-      grip *= 1 + (conditions.rubberedGrip - 1) * Math.min(1, Math.max(0, 0.5 - beyond / RAMP_M))
+      grip *= 1 + (conditions.rubberedGrip - 1) * Math.min(1, Math.max(0, 0.5 - beyond / rampM))
     }
     return grip
   }

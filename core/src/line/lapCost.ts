@@ -3,6 +3,7 @@ import type { Track } from '../geometry/track'
 import { lapGradientOf } from '../speed/lapGradient'
 import { rateSlopesAlong } from '../vehicle/rateSlopes'
 import type { GripMap } from './gripMap'
+import { curveLine, emptyLineCurvature } from './lineCurvature'
 import type { OffsetLine } from './path'
 
 /** A cost of a line with its derivatives by offset, slope and bend at each sample. */
@@ -28,43 +29,28 @@ export function lapCostOf(
   const { count, stepM, closed } = track
   const lapGradient = lapGradientOf(rateSlopesAlong(track, vehicle, setup, rounding), count, START_SPEED_MPS, rounding)
   const column = () => new Float64Array(count)
-  const moved = { closed, stepM: column(), curvaturePerM: column(), grip: column() }
-  const stretch = column()
-  const cross = column()
+  const curve = emptyLineCurvature(count)
+  const moved = { closed, stepM: column(), curvaturePerM: curve.curvaturePerM, grip: column() }
   const cost = { value: 0, byOffset: column(), bySlope: column(), byBend: column() }
   return (line) => {
-    const { offsetM, slope, bendPerM } = line
+    const { offsetM, slope } = line
+    curveLine(track, line, curve)
     for (let i = 0; i < count; i++) {
-      const k = track.curvaturePerM[i]!
-      const along = 1 - offsetM[i]! * k
-      stretch[i] = Math.sqrt(along * along + slope[i]! * slope[i]!)
-      cross[i] = along * (k * along + bendPerM[i]!) + slope[i]! * (2 * slope[i]! * k + offsetM[i]! * track.curvatureSlopePerM2[i]!)
-      moved.curvaturePerM[i] = cross[i]! / (stretch[i]! * stretch[i]! * stretch[i]!)
       moved.grip[i] = grip(i, offsetM[i]!)
+      moved.stepM[i] = !closed && i === count - 1 ? 0 : (stepM / 2) * (curve.stretch[i]! + curve.stretch[(i + 1) % count]!)
     }
-    for (let i = 0; i < count; i++)
-      moved.stepM[i] = !closed && i === count - 1 ? 0 : (stepM / 2) * (stretch[i]! + stretch[(i + 1) % count]!)
     const lap = lapGradient(moved)
     for (let i = 0; i < count; i++) {
       const k = track.curvaturePerM[i]!
-      const kSlope = track.curvatureSlopePerM2[i]!
       const n = offsetM[i]!
-      const n1 = slope[i]!
-      const along = 1 - n * k
-      const s2 = stretch[i]! * stretch[i]!
-      const cube = s2 * stretch[i]!
-      const inner = (-1.5 * cross[i]!) / s2 / cube
       const byK = lap.byCurvature[i]!
       const before = i === 0 ? (closed ? lap.byStep[count - 1]! : 0) : lap.byStep[i - 1]!
       const own = !closed && i === count - 1 ? 0 : lap.byStep[i]!
-      const byStretch = (stepM / 2) * (own + before)
+      const byStretch = ((stepM / 2) * (own + before)) / curve.stretch[i]!
       const byGrip = lap.byGrip[i]! * ((grip(i, n + GRIP_LOOK_M) - grip(i, n - GRIP_LOOK_M)) / (2 * GRIP_LOOK_M))
-      cost.byOffset[i] =
-        byK * ((-k * (2 * k * along + bendPerM[i]!) + n1 * kSlope) / cube + inner * -2 * k * along) +
-        (byStretch * -k * along) / stretch[i]! +
-        byGrip
-      cost.bySlope[i] = byK * ((4 * n1 * k + n * kSlope) / cube + inner * 2 * n1) + (byStretch * n1) / stretch[i]!
-      cost.byBend[i] = (byK * along) / cube
+      cost.byOffset[i] = byK * curve.byOffset[i]! - byStretch * k * (1 - n * k) + byGrip
+      cost.bySlope[i] = byK * curve.bySlope[i]! + byStretch * slope[i]!
+      cost.byBend[i] = byK * curve.byBend[i]!
     }
     cost.value = lap.lapTimeS
     return cost

@@ -3,8 +3,10 @@ import { dampen, ringOrder, solverInPlace } from './bandedSolve'
 import { addCorridorCost, addCorridorMatrix, mostBeyond, type Corridor } from './corridor'
 import { curvatureMatrix, residualsOf } from './curvatureEquations'
 import { descend } from './descent'
+import { RAMP_M } from './gripMap'
 import type { LineCost } from './lapCost'
-import { coefficientAt, lineOf, type OffsetBasis } from './offsetBasis'
+import type { RuleBook } from './lineRules'
+import { lineOf, type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
 /** Adds a cost's derivatives by the coefficients to a gradient. */
@@ -12,7 +14,7 @@ export function addByCoefficients(basis: OffsetBasis, cost: LineCost, gradient: 
   for (let i = 0; i < cost.byOffset.length; i++) {
     for (let k = 0; k < 4; k++) {
       const at = 4 * i + k
-      const c = coefficientAt(basis, i, k)
+      const c = basis.reach[4 * i + k]!
       gradient[c] =
         gradient[c]! + cost.byOffset[i]! * basis.value[at]! + cost.bySlope[i]! * basis.slope[at]! + cost.byBend[i]! * basis.bend[at]!
     }
@@ -26,26 +28,39 @@ export interface LineSpace {
   /**
    * @param rounding - of the model's corners
    * @param eased - whether the separate school may brake while it turns, as the blend school does
+   * @param rampM - width of the rubbered band's edge
    */
-  readonly costAt: (rounding: number, eased: boolean) => (line: OffsetLine) => LineCost
+  readonly costAt: (rounding: number, eased: boolean, rampM: number) => (line: OffsetLine) => LineCost
 }
 
 /** Seconds that a bend of the line costs, m⁻²: sets the preconditioner's scale against the corridor's stiffness. */
 const BEND_COST = 150
 const DAMPING = 1e-7
+/** Rules are stiffer than anything else. */
+const DAMPING_WITH_RULES = 1e-9
 const LEAST_GAIN = 2e-6
 const MOST_MOVE_M = 0.6
 
 /** A matrix like the second derivative of lap time and corridor: ∫κ² for the one, exact for the other. */
-function preconditionerOf({ track, basis }: LineSpace, corridor: Corridor, stiffness: number) {
+function preconditionerOf({ track, basis }: LineSpace, corridor: Corridor, stiffness: number, book?: RuleBook, anchor?: Anchor) {
+  const width = book ? (basis.closed ? 2 : 1) * book.spanOf(basis) + 1 : undefined
   const place = basis.closed ? ringOrder(basis.size) : Int32Array.from({ length: basis.size }, (_, i) => i)
   return (coefficients: Float64Array) => {
-    const matrix = curvatureMatrix(basis, residualsOf(track, lineOf(basis, coefficients)), place)
-    for (let i = 0; i < matrix.rows.length; i++) matrix.rows[i] = matrix.rows[i]! * BEND_COST
-    dampen(matrix, DAMPING)
+    const line = lineOf(basis, coefficients)
+    const weight = (i: number) => BEND_COST + (anchor?.bendCost[i] ?? 0)
+    const matrix = curvatureMatrix(basis, residualsOf(track, line), place, weight, width)
     addCorridorMatrix(corridor, coefficients, stiffness, matrix, place)
+    book?.addToMatrix(basis, line, matrix, place)
+    dampen(matrix, book ? DAMPING_WITH_RULES : DAMPING)
     return solverInPlace(matrix, place)
   }
+}
+
+/** A line that is not to be left far: bends that differ from its own cost ½·bendCost·∫(difference)² ds. */
+export interface Anchor {
+  readonly line: OffsetLine
+  /** at each sample */
+  readonly bendCost: Float64Array
 }
 
 export interface Stage {
@@ -54,41 +69,66 @@ export interface Stage {
   readonly stiffness: number
   readonly mostSteps: number
   readonly eased: boolean
+  readonly rampM: number
 }
 
 /**
- * Corners of the model are rounded a little at first and less later, the corridor's walls grow stiffer, the step finer. The
- * separate school has many places it could settle in, so it starts where the blend school does.
+ * Corners of the model are rounded much at first and little later, the corridor's walls grow stiffer, the step finer, the edge
+ * of the rubbered band narrower: inside a band whose edge is far away nothing would tell that there is grip outside.
  */
-export const STAGES: readonly Stage[] = [
-  { stepM: 4, rounding: 0.04, stiffness: 2, mostSteps: 40, eased: true },
-  { stepM: 2, rounding: 0.01, stiffness: 6, mostSteps: 40, eased: true },
-  { stepM: 2, rounding: 0.006, stiffness: 8, mostSteps: 60, eased: false },
-  { stepM: 1, rounding: 0.004, stiffness: 12, mostSteps: 60, eased: false },
-  { stepM: 1, rounding: 0.002, stiffness: 12, mostSteps: 60, eased: false },
+export const FINDING: readonly Stage[] = [
+  { stepM: 4, rounding: 0.04, stiffness: 1, mostSteps: 200, eased: false, rampM: 16 },
+  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 100, eased: false, rampM: 8 },
+  { stepM: 2, rounding: 0.02, stiffness: 2, mostSteps: 150, eased: false, rampM: 4 },
 ]
+
+/** From the line found on, until it is as quick as it gets on the samples it is judged by. */
+export const POLISHING: readonly Stage[] = [
+  { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 200, eased: false, rampM: 2 },
+  { stepM: 2, rounding: 0.005, stiffness: 8, mostSteps: 100, eased: false, rampM: RAMP_M },
+  { stepM: 1, rounding: 0.002, stiffness: 12, mostSteps: 40, eased: false, rampM: RAMP_M },
+  { stepM: 0.5, rounding: 0.0007, stiffness: 12, mostSteps: 30, eased: false, rampM: RAMP_M },
+]
+
+export interface LeastCostOptions {
+  readonly onStep?: (step: number, cost: number) => void
+  /** rules on the samples of the stages' one step */
+  readonly book?: RuleBook
+  readonly anchor?: Anchor
+}
 
 /** Coefficients of the line of least cost in a corridor, from others to start with. */
 export function leastCost(
   spaceAt: (stepM: number) => LineSpace,
   corridor: Corridor,
   start: Float64Array,
-  stages: readonly Stage[] = STAGES,
-  onStep?: (step: number, cost: number) => void,
+  stages: readonly Stage[],
+  { onStep, book, anchor }: LeastCostOptions = {},
 ): { coefficients: Float64Array; beyondM: number } {
   let coefficients = start
-  for (const { stepM, rounding, stiffness, mostSteps, eased } of stages) {
+  for (const { stepM, rounding, stiffness, mostSteps, eased, rampM } of stages) {
     const space = spaceAt(stepM)
-    const cost = space.costAt(rounding, eased)
+    const cost = space.costAt(rounding, eased, rampM)
     const evaluate = (x: Float64Array, gradient: Float64Array) => {
       gradient.fill(0)
-      const own = cost(lineOf(space.basis, x))
+      const line = lineOf(space.basis, x)
+      const own = cost(line)
+      book?.addTo(own, line)
+      if (anchor) addAnchor(space.track.stepM, anchor, own, line)
       addByCoefficients(space.basis, own, gradient)
       return own.value + addCorridorCost(corridor, x, stiffness, gradient)
     }
-    const preconditioner = preconditionerOf(space, corridor, stiffness)
+    const preconditioner = preconditionerOf(space, corridor, stiffness, book, anchor)
     const descent = { evaluate, preconditioner, mostSteps, leastGain: LEAST_GAIN, mostMove: MOST_MOVE_M, ...(onStep ? { onStep } : {}) }
     coefficients = descend(descent, coefficients).x
   }
   return { coefficients, beyondM: mostBeyond(corridor, coefficients) }
+}
+
+function addAnchor(stepM: number, { line: kept, bendCost }: Anchor, cost: LineCost, line: OffsetLine): void {
+  for (let i = 0; i < line.bendPerM.length; i++) {
+    const apart = line.bendPerM[i]! - kept.bendPerM[i]!
+    cost.value += (bendCost[i]! * stepM * apart * apart) / 2
+    cost.byBend[i] = cost.byBend[i]! + bendCost[i]! * stepM * apart
+  }
 }

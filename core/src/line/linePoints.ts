@@ -2,8 +2,8 @@ import { turnSign, type Corner } from '../geometry/corners'
 import { sampleAtStation, stationsApart, wrapStation, type Track } from '../geometry/track'
 import type { OffsetLine, Path } from './path'
 
-const TURNING_SHARE_OF_PEAK = 0.2
-const APEX_WITHIN_M = 0.1
+export const TURNING_SHARE_OF_PEAK = 0.2
+export const APEX_WITHIN_M = 0.1
 const EXIT_WITHIN_M = 0.15
 
 /** Walks samples along the lap, at most `mostM` metres, until one passes; null where none does. */
@@ -86,36 +86,55 @@ export interface PlacedLine {
 
 /** Turn-in, apex and exit of a corner: what the line alone decides. */
 export interface LinePoints {
-  /** sample */
+  /** sample before turn-in, and turn-in itself between it and the next */
   readonly turnIn: number
+  readonly turnInM: number
   readonly apexM: number
-  /** sample */
+  /** first sample at the exit, and the exit itself between it and the one before */
   readonly exit: number
+  readonly exitM: number
+  /** metres after the apex in which the exit was looked for */
+  readonly runM: number
+  /** sample of most curvature */
+  readonly peak: number
   readonly reach: Reach
   readonly outside: (i: number) => number
 }
 
-function pointsOf({ track, line, path }: PlacedLine, corner: Corner, reach: Reach): Omit<LinePoints, 'exit'> {
+/** Where between a sample and its neighbour a value passes a limit; the sample itself where it does not. */
+function between(track: Track, from: number, step: 1 | -1, value: (i: number) => number, limit: number): number {
+  const to = track.closed ? (from + step + track.count) % track.count : Math.min(track.count - 1, Math.max(0, from + step))
+  const [a, b] = [value(from) - limit, value(to) - limit]
+  const share = a === b ? 0 : Math.min(1, Math.max(0, a / (a - b)))
+  return wrapStation(track, track.stationM[from]! + step * share * track.stepM)
+}
+
+function pointsOf({ track, line, path }: PlacedLine, corner: Corner, reach: Reach): Omit<LinePoints, 'exit' | 'exitM' | 'runM'> {
   const sign = turnSign(corner)
   const inside = (i: number) => (sign > 0 ? track.halfLeftM[i]! - line.offsetM[i]! : track.halfRightM[i]! + line.offsetM[i]!)
   const outside = (i: number) => (sign > 0 ? track.halfRightM[i]! + line.offsetM[i]! : track.halfLeftM[i]! - line.offsetM[i]!)
   const turning = (i: number) => sign * path.curvaturePerM[i]!
   const peak = leastIn(track, reach.start, reach.lengthM, (i) => -turning(i))
-  const straight = (i: number) => turning(i) < TURNING_SHARE_OF_PEAK * turning(peak)
-  const turnIn = walk(track, peak, reach.lengthM + reach.beforeM, straight, -1) ?? reach.start
+  const threshold = TURNING_SHARE_OF_PEAK * turning(peak)
+  const found = walk(track, peak, reach.lengthM + reach.beforeM, (i) => turning(i) < threshold, -1)
+  const turnIn = found ?? reach.start
+  const turnInM = found === null ? track.stationM[turnIn]! : between(track, found, 1, turning, threshold)
   const closest = leastIn(track, reach.start, reach.lengthM, inside)
-  return { turnIn, apexM: middleOfClosest(track, closest, inside, reach), reach, outside }
+  return { turnIn, turnInM, peak, apexM: middleOfClosest(track, closest, inside, reach), reach, outside }
 }
 
 /** Where the line has run out: the first sample after the apex near the least distance to the outside edge, before the next turn-in. */
-function exitOf(track: Track, own: Omit<LinePoints, 'exit'>, next: Pick<LinePoints, 'turnIn'> | null, corner: Corner): number {
+function exitOf(track: Track, own: Omit<LinePoints, 'exit' | 'exitM' | 'runM'>, next: Pick<LinePoints, 'turnInM'> | null, corner: Corner) {
   const apex = sampleAtStation(track, own.apexM)
   const toEndM = stationsApart(track, own.apexM, corner.endM)
   const freeM = (toEndM < own.reach.lengthM ? toEndM : 0) + own.reach.afterM
-  const toNextM = next ? stationsApart(track, own.apexM, track.stationM[next.turnIn]!) : freeM
+  const toNextM = next ? stationsApart(track, own.apexM, next.turnInM) : freeM
   const runM = Math.min(freeM, toNextM)
   const widest = leastIn(track, apex, runM, own.outside)
-  return walk(track, apex, runM, (i) => own.outside(i) <= own.outside(widest) + EXIT_WITHIN_M) ?? widest
+  const limit = own.outside(widest) + EXIT_WITHIN_M
+  const exit = walk(track, apex, runM, (i) => own.outside(i) <= limit) ?? widest
+  const exitM = exit === apex ? track.stationM[exit]! : between(track, exit, -1, own.outside, limit)
+  return { exit, exitM, runM }
 }
 
 /** Turn-in, apex and exit of every corner on a line (physics.md section 5). */
@@ -125,6 +144,6 @@ export function linePointsOf(placed: PlacedLine, corners: readonly Corner[]): Li
   return corners.map((corner, index) => {
     const following = track.closed || index < corners.length - 1 ? own[(index + 1) % corners.length]! : null
     const points = own[index]!
-    return { ...points, exit: exitOf(track, points, following === points ? null : following, corner) }
+    return { ...points, ...exitOf(track, points, following === points ? null : following, corner) }
   })
 }

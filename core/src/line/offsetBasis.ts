@@ -9,8 +9,8 @@ export interface OffsetBasis {
   readonly size: number
   readonly closed: boolean
   readonly knotSpacingM: number
-  /** coefficient indices reaching sample i are `first[i] + 0…3`, wrapped when closed */
-  readonly first: Int32Array
+  /** 4 a sample: the coefficients that reach it */
+  readonly reach: Int32Array
   /** 4 weights a sample of the offset, and of its first and second derivative by station */
   readonly value: Float64Array
   readonly slope: Float64Array
@@ -33,7 +33,7 @@ export function offsetBasis(track: Stations, knotSpacingM: number): OffsetBasis 
   const pieces = Math.max(4, Math.floor(track.lengthM / knotSpacingM))
   const h = track.lengthM / pieces
   const size = track.closed ? pieces : pieces + 3
-  const first = new Int32Array(track.count)
+  const reach = new Int32Array(4 * track.count)
   const value = new Float64Array(4 * track.count)
   const slope = new Float64Array(4 * track.count)
   const bend = new Float64Array(4 * track.count)
@@ -41,31 +41,27 @@ export function offsetBasis(track: Stations, knotSpacingM: number): OffsetBasis 
     const u = track.stationM[i]! / h
     const piece = Math.min(Math.floor(u), pieces - 1)
     const t = u - piece
-    first[i] = piece
+    for (let k = 0; k < 4; k++) reach[4 * i + k] = (piece + k) % size
     const r = 1 - t
     value.set([(r * r * r) / 6, (3 * t * t * t - 6 * t * t + 4) / 6, (-3 * t * t * t + 3 * t * t + 3 * t + 1) / 6, (t * t * t) / 6], 4 * i)
     slope.set([(-r * r) / (2 * h), (3 * t * t - 4 * t) / (2 * h), (-3 * t * t + 2 * t + 1) / (2 * h), (t * t) / (2 * h)], 4 * i)
     bend.set([r / (h * h), (3 * t - 2) / (h * h), (1 - 3 * t) / (h * h), t / (h * h)], 4 * i)
   }
-  return { size, closed: track.closed, knotSpacingM: h, first, value, slope, bend }
-}
-
-/** Index of coefficient k of those reaching sample i. */
-export function coefficientAt(basis: OffsetBasis, i: number, k: number): number {
-  return (basis.first[i]! + k) % basis.size
+  return { size, closed: track.closed, knotSpacingM: h, reach, value, slope, bend }
 }
 
 /** The line that coefficients describe. */
-export function lineOf(basis: OffsetBasis, coefficients: Float64Array): OffsetLine {
-  const n = basis.first.length
+export function lineOf({ reach, value, slope, bend }: OffsetBasis, coefficients: Float64Array): OffsetLine {
+  const n = reach.length / 4
   const line = { offsetM: new Float64Array(n), slope: new Float64Array(n), bendPerM: new Float64Array(n) }
-  for (let i = 0; i < n; i++) {
-    for (let k = 0; k < 4; k++) {
-      const c = coefficients[coefficientAt(basis, i, k)]!
-      line.offsetM[i] = line.offsetM[i]! + c * basis.value[4 * i + k]!
-      line.slope[i] = line.slope[i]! + c * basis.slope[4 * i + k]!
-      line.bendPerM[i] = line.bendPerM[i]! + c * basis.bend[4 * i + k]!
-    }
+  for (let i = 0, at = 0; i < n; i++, at += 4) {
+    const c0 = coefficients[reach[at]!]!
+    const c1 = coefficients[reach[at + 1]!]!
+    const c2 = coefficients[reach[at + 2]!]!
+    const c3 = coefficients[reach[at + 3]!]!
+    line.offsetM[i] = c0 * value[at]! + c1 * value[at + 1]! + c2 * value[at + 2]! + c3 * value[at + 3]!
+    line.slope[i] = c0 * slope[at]! + c1 * slope[at + 1]! + c2 * slope[at + 2]! + c3 * slope[at + 3]!
+    line.bendPerM[i] = c0 * bend[at]! + c1 * bend[at + 1]! + c2 * bend[at + 2]! + c3 * bend[at + 3]!
   }
   return line
 }

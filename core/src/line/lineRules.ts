@@ -1,0 +1,119 @@
+import type { Track } from '../geometry/track'
+import { addTo, type BandedMatrix } from './bandedSolve'
+import type { LineCost } from './lapCost'
+import { curveLine, emptyLineCurvature } from './lineCurvature'
+import { type OffsetBasis } from './offsetBasis'
+import type { OffsetLine } from './path'
+
+/** What a line is to keep to: a sum over some samples that may not exceed 0, or has to be 0. */
+export interface LineRule {
+  readonly kind: 'at-most' | 'equal'
+  readonly terms: readonly RuleTerm[]
+  readonly constant: number
+}
+
+export interface RuleTerm {
+  readonly sample: number
+  /** of the line's curvature there */
+  readonly curvature: number
+  /** of its slope there */
+  readonly slope: number
+  /** of its offset there, 1/m */
+  readonly offset: number
+}
+
+/** Rules as a cost beside lap time. */
+export interface RuleBook {
+  /** adds the rules' cost to a cost of the same line */
+  readonly addTo: (cost: LineCost, line: OffsetLine) => void
+  /** adds the second derivative of what counts, curvature's own bend left out, in the order `place` */
+  /** how far apart the unknowns are that a rule ties together, counted in knots the short way round */
+  readonly spanOf: (basis: OffsetBasis) => number
+  readonly addToMatrix: (basis: OffsetBasis, line: OffsetLine, matrix: BandedMatrix, place: Int32Array) => void
+  /** raises prices by what the line breaks; the next search counts them */
+  readonly learn: (line: OffsetLine) => void
+}
+
+/**
+ * The augmented Lagrangian of some rules (Nocedal & Wright, "Numerical Optimization", 17.4): each has a price, and between
+ * searches `learn` raises the prices of what was not kept, until it is.
+ * @param stiffness - seconds for each squared unit of a rule
+ */
+export function ruleBook(track: Track, rules: readonly LineRule[], stiffness: number): RuleBook {
+  const curve = emptyLineCurvature(track.count)
+  const prices = new Float64Array(rules.length)
+  const values = new Float64Array(rules.length)
+
+  const look = (line: OffsetLine) => {
+    curveLine(track, line, curve)
+    rules.forEach(({ terms, constant }, r) => {
+      let value = constant
+      for (const t of terms)
+        value += t.curvature * curve.curvaturePerM[t.sample]! + t.slope * line.slope[t.sample]! + t.offset * line.offsetM[t.sample]!
+      values[r] = value
+    })
+  }
+  /** What rule r pulls with, seconds a unit; 0 where it does not count. */
+  const pullOf = (r: number) => {
+    const pull = prices[r]! + stiffness * values[r]!
+    return rules[r]!.kind === 'equal' ? pull : Math.max(0, pull)
+  }
+  /** How a rule changes with the coefficients that reach it. */
+  const rowOf = (basis: OffsetBasis, terms: readonly RuleTerm[]) => {
+    const row = new Map<number, number>()
+    for (const { sample, curvature, slope, offset } of terms) {
+      for (let k = 0; k < 4; k++) {
+        const at = 4 * sample + k
+        const byCurve =
+          curve.byOffset[sample]! * basis.value[at]! + curve.bySlope[sample]! * basis.slope[at]! + curve.byBend[sample]! * basis.bend[at]!
+        const c = basis.reach[4 * sample + k]!
+        row.set(c, (row.get(c) ?? 0) + curvature * byCurve + slope * basis.slope[at]! + offset * basis.value[at]!)
+      }
+    }
+    return [...row]
+  }
+
+  return {
+    addTo: (cost, line) => {
+      look(line)
+      rules.forEach(({ terms }, r) => {
+        const pull = pullOf(r)
+        cost.value += (pull * pull - prices[r]! * prices[r]!) / (2 * stiffness)
+        if (pull === 0) return
+        for (const { sample, curvature, slope, offset } of terms) {
+          const byK = pull * curvature
+          cost.byOffset[sample] = cost.byOffset[sample]! + byK * curve.byOffset[sample]! + pull * offset
+          cost.bySlope[sample] = cost.bySlope[sample]! + byK * curve.bySlope[sample]! + pull * slope
+          cost.byBend[sample] = cost.byBend[sample]! + byK * curve.byBend[sample]!
+        }
+      })
+    },
+    spanOf: (basis) => {
+      let most = 3
+      for (const { terms } of rules) {
+        const origin = basis.reach[4 * (terms[0]?.sample ?? 0)]!
+        const from = (c: number) => {
+          const on = (c - origin + basis.size) % basis.size
+          return basis.closed && on > basis.size / 2 ? on - basis.size : on
+        }
+        const reached = terms.flatMap(({ sample }) => [from(basis.reach[4 * sample]!), from(basis.reach[4 * sample + 3]!)])
+        most = Math.max(most, Math.max(...reached) - Math.min(...reached))
+      }
+      return most
+    },
+    addToMatrix: (basis, line, matrix, place) => {
+      look(line)
+      rules.forEach(({ terms }, r) => {
+        if (pullOf(r) === 0) return
+        const row = rowOf(basis, terms)
+        row.forEach(([c, a], j) => {
+          for (const [d, b] of row.slice(0, j + 1)) addTo(matrix, place[c]!, place[d]!, stiffness * a * b)
+        })
+      })
+    },
+    learn: (line) => {
+      look(line)
+      rules.forEach((_, r) => (prices[r] = pullOf(r)))
+    },
+  }
+}

@@ -1,0 +1,127 @@
+import { isWithin, type Corner } from '../geometry/corners'
+import { stationsApart, type Track } from '../geometry/track'
+import { noSlopes, rateSlopesAlong, VALUE } from '../vehicle/rateSlopes'
+import { corridorOf } from './corridor'
+import { RAMP_M } from './gripMap'
+import type { LineCost } from './lapCost'
+import { leastCost, type LineSpace, type Stage } from './leastCost'
+import type { LineBounds } from './lineBounds'
+import { ruleBook, type LineRule } from './lineRules'
+import { lineOf } from './offsetBasis'
+import type { OffsetLine } from './path'
+
+/** A corner may lose this share of the fastest line's least speed in it; a little less is aimed at. */
+export const MOST_SPEED_LOST_SHARE = 0.1
+const AIMED_LOSS_SHARE = 0.095
+/** Seconds for a metre: only the scale of the search. */
+const S_PER_M = 0.05
+/** Seconds for the square of a curvature that is too much by its own cap. */
+const STIFFNESS = 20
+const ROUNDS = 6
+const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 12, mostSteps: 60, eased: false, rampM: RAMP_M }
+
+export interface TightProblem {
+  readonly spaceAt: (stepM: number) => LineSpace
+  readonly searchStepM: number
+  readonly bounds: LineBounds
+  readonly start: Float64Array
+  /** most curvature a sample of that step may have, 1/m, > 0 */
+  readonly mostCurvaturePerM: Float64Array
+  /** share of the work done, 0…1; a throw stops it */
+  readonly onProgress?: (share: number) => void
+}
+
+/** The shortest line that turns nowhere more than it may (physics.md section 4, the tight school). */
+export function tightLine({ spaceAt, searchStepM, bounds, start, mostCurvaturePerM, onProgress }: TightProblem): Float64Array {
+  const stage: Stage = { ...STAGE, stepM: searchStepM }
+  const space = spaceAt(searchStepM)
+  const { track, basis } = space
+  const corridor = corridorOf(track, basis, bounds)
+  const rules = Array.from(mostCurvaturePerM).flatMap((most, sample): LineRule[] =>
+    [1, -1].map((sign) => ({ kind: 'at-most', constant: -1, terms: [{ sample, curvature: sign / most, slope: 0, offset: 0 }] })),
+  )
+  const book = ruleBook(track, rules, STIFFNESS)
+  const shortest = { ...space, costAt: () => lengthCostOf(track) }
+  let coefficients = start
+  for (let round = 0; round < ROUNDS; round++) {
+    onProgress?.(round / ROUNDS)
+    coefficients = leastCost(() => shortest, corridor, coefficients, [stage], { book }).coefficients
+    book.learn(lineOf(basis, coefficients))
+  }
+  return coefficients
+}
+
+/** A line's length as a cost. */
+function lengthCostOf(track: Track): (line: OffsetLine) => LineCost {
+  const { count, stepM, curvaturePerM } = track
+  const column = () => new Float64Array(count)
+  const cost = { value: 0, byOffset: column(), bySlope: column(), byBend: column() }
+  return ({ offsetM, slope }) => {
+    cost.value = 0
+    cost.byBend.fill(0)
+    for (let i = 0; i < count; i++) {
+      const along = 1 - offsetM[i]! * curvaturePerM[i]!
+      const stretch = Math.sqrt(along * along + slope[i]! * slope[i]!)
+      const weight = (S_PER_M * stepM) / stretch
+      cost.value += weight * stretch * stretch
+      cost.byOffset[i] = -weight * along * curvaturePerM[i]!
+      cost.bySlope[i] = weight * slope[i]!
+    }
+    return cost
+  }
+}
+
+/** What the tight school needs to know of the fastest line. */
+export interface FastestSpeeds {
+  readonly track: Track
+  readonly corners: readonly Corner[]
+  readonly grip: Float64Array
+  /** least speed in each corner, m/s */
+  readonly leastMps: readonly number[]
+}
+
+/**
+ * The most a line may turn at each sample so that grip alone still allows each corner its share of the fastest line's least
+ * speed; between corners that of the nearer one. No corner, no limit but the gentlest.
+ */
+export function mostCurvature(
+  { track, corners, grip, leastMps }: FastestSpeeds,
+  vehicle: Parameters<typeof rateSlopesAlong>[1],
+  setup: Parameters<typeof rateSlopesAlong>[2],
+): Float64Array {
+  const { limit } = rateSlopesAlong(track, vehicle, setup, 0)
+  const out = noSlopes()
+  const wanted = leastMps.map((v) => (v * (1 - AIMED_LOSS_SHARE)) ** 2)
+  const allowed = (i: number, curvature: number) => {
+    limit(i, 0, curvature, grip[i]!, out)
+    return out[VALUE]!
+  }
+  return Float64Array.from(track.stationM, (stationM, i) => {
+    if (corners.length === 0) return STRAIGHT_PER_M
+    const q = wanted[nearestCorner(track, corners, stationM)]!
+    let [low, high] = [STRAIGHT_PER_M, TIGHTEST_PER_M]
+    for (let k = 0; k < HALVINGS; k++) {
+      const middle = Math.sqrt(low * high)
+      if (Math.min(allowed(i, middle), allowed(i, -middle)) >= q) low = middle
+      else high = middle
+    }
+    return low
+  })
+}
+
+const STRAIGHT_PER_M = 1e-4
+const TIGHTEST_PER_M = 1
+const HALVINGS = 30
+
+function nearestCorner(track: Track, corners: readonly Corner[], stationM: number): number {
+  const away = corners.map((corner) =>
+    isWithin(track, corner, stationM)
+      ? 0
+      : Math.min(
+          ...[stationsApart(track, stationM, corner.startM), stationsApart(track, corner.endM, stationM)].filter(
+            (m) => track.closed || m > 0,
+          ),
+        ),
+  )
+  return away.indexOf(Math.min(...away))
+}
