@@ -56,3 +56,4 @@ export {
 } from './day'
 export { dayFileSchema, stintFileSchema, studentFileSchema, type DayFile, type StintFile, type StudentFile } from './views'
 export { problemSchema, type Problem } from './problem'
+export { foundLineSchema, keptLineSchema, lineQuestionSchema, type FoundLine, type KeptLine, type LineQuestion } from './foundLine'

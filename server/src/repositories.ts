@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import { circuitRepository } from './circuits/circuitRepository'
 import { eventRepository } from './days/eventRepository'
+import { lineRepository } from './lines/lineRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
 import { personRepository } from './people/personRepository'
 import { planRepository } from './plans/planRepository'
@@ -16,5 +17,6 @@ export const repositoriesOf = (db: Knex) => ({
   events: eventRepository(db),
   plans: planRepository(db),
   stints: stintRepository(db),
+  lines: lineRepository(db),
 })
 export type Repositories = ReturnType<typeof repositoriesOf>

@@ -44,6 +44,8 @@ interface Wanted {
   stationM: number
   speedMps: number
   note: string
+  /** the later of a corner's two apexes */
+  second?: boolean
 }
 
 const other = (side: 'left' | 'right') => (side === 'left' ? 'right' : 'left')
@@ -58,6 +60,8 @@ function wantedOf(corner: Corner, points: CornerPoints, rules: ConeRules): Wante
     ...slowing.map((w) => (rules.firstSession ? earlier(w) : w)),
     ...want('turn', outside, points.turnIn),
     ...want('apex', inside, points.apex),
+    ...want('hold', outside, points.hold),
+    ...want('apex', inside, points.secondApex).map((w) => ({ ...w, second: true, note: 'second apex' })),
     ...want('exit', outside, points.exit),
   ]
 }
@@ -85,7 +89,7 @@ function dropCrowded(track: Track, wanted: Wanted[]): Wanted[] {
       kept[holder] = { ...place, note: [place.note, merged].filter(Boolean).join('; ') }
     }
   }
-  return wanted.flatMap((w) => kept.find((k) => k.corner === w.corner && k.duty === w.duty) ?? [])
+  return wanted.flatMap((w) => kept.find((k) => k.corner === w.corner && k.duty === w.duty && k.second === w.second) ?? [])
 }
 
 /** Where a cone of a duty stands across the track: 0.3 m outside the painted edge. */
@@ -119,7 +123,7 @@ export function placeCones(track: Track, corners: readonly Corner[], points: rea
     const stationM = wrapStation(track, w.stationM)
     const offsetM = coneOffset(track, w.side, stationM)
     return {
-      id: `${w.corner.number}-${w.duty}`,
+      id: `${w.corner.number}-${w.second ? 'second-' : ''}${w.duty}`,
       cornerNumber: w.corner.number,
       duty: w.duty,
       side: w.side,

@@ -43,14 +43,14 @@ export interface Driven {
 }
 
 /** Speeds when one place may not be passed faster than this. */
-function cappedAt({ driven, road, vehicle, setup }: Driven, sample: number, speedMps: number): SpeedTrace {
+export function cappedAt({ driven, road, vehicle, setup }: Driven, sample: number, speedMps: number): SpeedTrace {
   const capQ = new Float64Array(driven.track.count).fill(Infinity)
   capQ[sample] = Math.max(0.25, speedMps * Math.abs(speedMps))
   return speedAlong(road, vehicle, setup, { capQ })
 }
 
 /** Speeds when a braking zone begins earlier: slowing as before, so much earlier, then held to the slowest place. */
-function brakingEarlier({ driven, road, vehicle, setup }: Driven, from: CornerPoint, to: CornerPoint, metres: number): SpeedTrace {
+export function brakingEarlier({ driven, road, vehicle, setup }: Driven, from: CornerPoint, to: CornerPoint, metres: number): SpeedTrace {
   const { track, trace } = driven
   const q = trace.speedMps.map((v) => v * v)
   const capQ = new Float64Array(track.count).fill(Infinity)

@@ -8,7 +8,19 @@ export interface DrivenLine extends PlacedLine {
   readonly trace: SpeedTrace
 }
 
-export const pointNames = ['lift', 'brakeStart', 'brakeEnd', 'turnIn', 'apex', 'minSpeed', 'throttleOn', 'fullThrottle', 'exit'] as const
+export const pointNames = [
+  'lift',
+  'brakeStart',
+  'brakeEnd',
+  'turnIn',
+  'apex',
+  'hold',
+  'secondApex',
+  'minSpeed',
+  'throttleOn',
+  'fullThrottle',
+  'exit',
+] as const
 export type PointName = (typeof pointNames)[number]
 
 /** A point of a corner on the line driven. */
@@ -56,7 +68,7 @@ export function cornerPointsOf(driven: DrivenLine, corners: readonly Corner[]): 
   return linePointsOf(driven, corners).map((own) => pointsOfCorner(driven, own))
 }
 
-function pointsOfCorner(driven: DrivenLine, { turnIn, turnInM, apexM, exit, exitM, reach }: LinePoints): CornerPoints {
+function pointsOfCorner(driven: DrivenLine, { turnIn, turnInM, apexM, between, exit, exitM, reach }: LinePoints): CornerPoints {
   const { track, trace } = driven
   const at = (i: number | null) => (i === null ? null : pointAt(driven, track.stationM[i]!))
   const last = firstBrakingAfterApex(driven, apexM, exit)
@@ -79,6 +91,8 @@ function pointsOfCorner(driven: DrivenLine, { turnIn, turnInM, apexM, exit, exit
     brakeEnd: at(brakeStart === null ? null : brakesOff(driven, brakeStart, minSpeed)),
     turnIn: pointAt(driven, turnInM),
     apex: pointAt(driven, apexM),
+    hold: between && pointAt(driven, between.holdM),
+    secondApex: between && pointAt(driven, between.secondM),
     minSpeed: at(minSpeed),
     throttleOn: at(throttleOn),
     fullThrottle: at(fullThrottle),

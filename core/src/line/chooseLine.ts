@@ -1,4 +1,5 @@
-import type { FieldProblem, Setup, Vehicle } from '@ochote/contracts'
+import { minimumCurvatureCoefficients } from './minimumCurvature'
+import type { FieldProblem, FoundLine, Setup, Vehicle } from '@ochote/contracts'
 import type { Corner } from '../geometry/corners'
 import { sampleTrack, type Track } from '../geometry/track'
 import { success, type Outcome } from '../outcome/outcome'
@@ -15,6 +16,9 @@ import { mostCurvature, tightLine } from './tightLine'
 /** How a line was found, for those who read it. */
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
+/** Lines kept from an earlier way of searching are not used again. */
+export const LINE_SEARCH_VERSION = 1
+
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4
 /** Share of the work that goes into the fastest line, where another follows from it. */
@@ -27,12 +31,18 @@ export interface ChosenLine {
   readonly fastest: OffsetLine | null
   /** why corners were left as they come in the late-apex school, by number */
   readonly exempt: ReadonlyMap<string, string>
+  /** the search's own answer, to be kept for the same question; null where nothing was searched for */
+  readonly found: FoundLine | null
 }
 
 export interface ChooseLineOptions {
+  /** what an earlier search for the same circuit, vehicle and set-up found */
+  readonly found?: FoundLine
   /** share of the search done, 0…1; a throw stops it */
   readonly onProgress?: (share: number) => void
 }
+
+const METHODS = { fastest: 'least-time', 'late-apex': 'late-apex', tight: 'tight' } as const
 
 /** The line a set-up asks for (physics.md section 4). */
 export function chooseLine(
@@ -40,12 +50,33 @@ export function chooseLine(
   corners: readonly Corner[],
   vehicle: Vehicle,
   setup: Setup,
-  { onProgress }: ChooseLineOptions = {},
+  { found: known, onProgress }: ChooseLineOptions = {},
 ): Outcome<ChosenLine, FieldProblem[]> {
   if (setup.lineSchool === 'given') {
     const line = givenLine(track, setup.givenLine ?? [[0, 0]])
-    return line.ok ? success({ line: line.value, method: 'given', fastest: null, exempt: new Map() }) : line
+    return line.ok ? success({ line: line.value, method: 'given', fastest: null, exempt: new Map(), found: null }) : line
   }
+  const basis = offsetBasis(track, knotSpacingFor(vehicle.kind))
+  const search = known?.coefficients.length === basis.size ? success(known) : findLine(track, corners, vehicle, setup, onProgress)
+  if (!search.ok) return search
+  const found = search.value
+  return success({
+    line: lineOf(basis, Float64Array.from(found.coefficients)),
+    method: METHODS[setup.lineSchool],
+    fastest: found.fastest && lineOf(basis, Float64Array.from(found.fastest)),
+    exempt: new Map(found.exempt),
+    found,
+  })
+}
+
+/** Searches for the line of a school. */
+function findLine(
+  track: Track,
+  corners: readonly Corner[],
+  vehicle: Vehicle,
+  setup: Setup,
+  onProgress?: (share: number) => void,
+): Outcome<FoundLine, FieldProblem[]> {
   // looked at and searched for at steps of their own, so that the line is the same whatever step it is then driven at
   const bounds = lineBounds(sampleTrack(track.circuit, BOUNDS_STEP_M), corners, {
     vehicleWidthM: vehicle.widthM,
@@ -62,25 +93,28 @@ export function chooseLine(
     bounds: bounds.value,
     knotSpacingM,
   }
-  const basis = offsetBasis(track, knotSpacingM)
   const alone = setup.lineSchool === 'fastest'
-  const fastest = fastestLine({ ...problem, onProgress: (share) => onProgress?.(alone ? share : FASTEST_SHARE * share) }).coefficients
-  if (alone) return success({ line: lineOf(basis, fastest), method: 'least-time', fastest: null, exempt: new Map() })
+  const start = fastestLine({ ...problem, onProgress: (share) => onProgress?.(alone ? share : FASTEST_SHARE * share) }).coefficients
+  if (alone) return success({ coefficients: [...start], fastest: null, exempt: [] })
   const search = {
     spaceAt: lineSpaces(problem),
     searchStepM: knotSpacingM / SEARCH_STEPS_PER_KNOT,
     bounds: bounds.value,
-    start: fastest,
+    start,
     onProgress: (share: number) => onProgress?.(FASTEST_SHARE + (1 - FASTEST_SHARE) * share),
   }
   const searched = search.spaceAt(search.searchStepM)
-  const driven = { track: searched.track, line: lineOf(searched.basis, fastest), corners, vehicle, setup }
+  const driven = { track: searched.track, line: lineOf(searched.basis, start), corners, vehicle, setup }
   if (setup.lineSchool === 'late-apex') {
     const exempt = exemptFromLateApex(driven)
-    const line = lineOf(basis, lateApexLine({ ...search, corners, exempt }))
-    return success({ line, method: 'late-apex', fastest: lineOf(basis, fastest), exempt })
+    // the line of least curvature keeps to the school better than the fastest does: a shorter way from there
+    const smooth = minimumCurvatureCoefficients(searched.track, searched.basis, bounds.value)
+    return success({
+      coefficients: [...lateApexLine({ ...search, corners, exempt, start: smooth })],
+      fastest: [...start],
+      exempt: [...exempt],
+    })
   }
   const mostCurvaturePerM = mostCurvature({ ...driven, ...leastSpeeds(driven) }, vehicle, setup)
-  const line = lineOf(basis, tightLine({ ...search, mostCurvaturePerM }))
-  return success({ line, method: 'tight', fastest: lineOf(basis, fastest), exempt: new Map() })
+  return success({ coefficients: [...tightLine({ ...search, mostCurvaturePerM })], fastest: [...start], exempt: [] })
 }

@@ -3,7 +3,7 @@ import { signedApart, type Track } from '../geometry/track'
 import { corridorOf } from './corridor'
 import { RAMP_M } from './gripMap'
 import { measureCorners, type MeasuredCorner } from './lateApexLook'
-import { AIMED_SHARE, ALONG_PER_M, lateApexRules } from './lateApexRules'
+import { AIMED_PARALLEL_RAD, AIMED_SHARE, ALONG_PER_M, lateApexRules } from './lateApexRules'
 import { leastCost, type LineSpace, type Stage } from './leastCost'
 import type { LineBounds } from './lineBounds'
 import { ruleBook } from './lineRules'
@@ -12,8 +12,14 @@ import { lineOf } from './offsetBasis'
 const MOST_ROUNDS = 50
 /** Once every corner has what is asked for, so many rounds more are spent on time. */
 const ROUNDS_AFTER = 6
-/** Seconds for a rule's squared unit, more from round to round. */
-const STIFFNESS = { first: 400, growth: 1.15, most: 4000 }
+/**
+ * Seconds for a rule's squared unit, more from round to round. The first way gives the quicker lines; where it leaves a corner
+ * amiss the second, stiffer from the start, is tried too.
+ */
+const STIFFNESSES = [
+  { first: 400, growth: 1.15, most: 4000 },
+  { first: 1000, growth: 1.15, most: 4000 },
+] as const
 /** What leaving the last line costs: less after a round that was of use, much more after one that was not. */
 const ANCHOR = { first: 600, least: 10, most: 1e5, looser: 0.6, tighter: 3 }
 /** A breach grown by this much is a corner that jumped. */
@@ -29,7 +35,7 @@ export interface LateApexProblem {
   readonly corners: readonly Corner[]
   /** corners driven as they come, by number */
   readonly exempt: ReadonlyMap<string, string>
-  /** the fastest line's coefficients */
+  /** coefficients to begin with */
   readonly start: Float64Array
   /** share of the work done, 0…1; a throw stops it */
   readonly onProgress?: (share: number) => void
@@ -37,11 +43,31 @@ export interface LateApexProblem {
 
 /**
  * The line of least time of which every corner has a late apex (physics.md section 4). By sequential quadratic programming:
- * from the fastest line on, each round searches for the least time under rules that say how turn-in, apex and exit of each
+ * each round searches for the least time under rules that say how turn-in, apex and exit of each
  * corner move with the line as it is (lateApexRules), kept near that line so that what they say still holds; what is broken
  * costs more from round to round. The line with the fewest corners amiss is kept, and of those the quickest.
  */
-export function lateApexLine({ spaceAt, searchStepM, bounds, corners, exempt, start, onProgress }: LateApexProblem): Float64Array {
+export function lateApexLine(problem: LateApexProblem): Float64Array {
+  const { onProgress } = problem
+  let best: SearchedLine | null = null
+  for (const [k, stiffening] of STIFFNESSES.entries()) {
+    const found = searchFrom({ ...problem, onProgress: (share) => onProgress?.((k + share) / STIFFNESSES.length) }, stiffening)
+    if (!best || found.amiss < best.amiss) best = found
+    if (best.amiss === 0) break
+  }
+  return best?.coefficients ?? problem.start
+}
+
+interface SearchedLine {
+  readonly coefficients: Float64Array
+  /** corners that have not what is asked for */
+  readonly amiss: number
+}
+
+function searchFrom(
+  { spaceAt, searchStepM, bounds, corners, exempt, start, onProgress }: LateApexProblem,
+  stiffening: (typeof STIFFNESSES)[number],
+): SearchedLine {
   const stage: Stage = { ...STAGE, stepM: searchStepM }
   const { track, basis, costAt } = spaceAt(searchStepM)
   const lapS = costAt(stage.rounding, stage.eased, stage.rampM)
@@ -58,7 +84,7 @@ export function lateApexLine({ spaceAt, searchStepM, bounds, corners, exempt, st
   let metRounds = 0
   for (let round = 0; round < MOST_ROUNDS && metRounds < ROUNDS_AFTER; round++) {
     onProgress?.(round / MOST_ROUNDS)
-    const stiffness = Math.min(STIFFNESS.most, STIFFNESS.first * STIFFNESS.growth ** round)
+    const stiffness = Math.min(stiffening.most, stiffening.first * stiffening.growth ** round)
     const book = ruleBook(
       track,
       now.measured.flatMap((look) => lateApexRules(track, now.line, look)),
@@ -83,7 +109,7 @@ export function lateApexLine({ spaceAt, searchStepM, bounds, corners, exempt, st
     if (next.amiss < best.amiss || (next.amiss === best.amiss && next.lapS < best.lapS)) best = next
     if (best.amiss === 0) metRounds++
   }
-  return best.coefficients
+  return best
 }
 
 /** The corner whose apex is nearest, by number, at each sample. */
@@ -95,5 +121,6 @@ function ownerOf(track: Track, looks: readonly MeasuredCorner[]): string[] {
 /** How far a corner is from what is asked for, in the squared unit of the rules. */
 function breachOf({ apexShare, wayM, toEdgeRad, riseShare }: MeasuredCorner): number {
   const shareM = Math.max(0, AIMED_SHARE.least - apexShare, apexShare - AIMED_SHARE.most) * wayM
-  return (ALONG_PER_M * shareM) ** 2 + toEdgeRad * toEdgeRad + riseShare * riseShare
+  const aslantRad = Math.max(0, Math.abs(toEdgeRad) - AIMED_PARALLEL_RAD)
+  return (ALONG_PER_M * shareM) ** 2 + aslantRad * aslantRad + riseShare * riseShare
 }

@@ -6,7 +6,8 @@ import type { LineRule, RuleTerm } from './lineRules'
 import type { OffsetLine } from './path'
 
 /** Aimed at inside what is asked for, so that what a search leaves open does not matter. */
-export const AIMED_SHARE = { least: 0.61, most: 0.72 }
+export const AIMED_SHARE = { least: 0.6, most: 0.73 }
+export const AIMED_PARALLEL_RAD = (1.2 * Math.PI) / 180
 /** A share is moved by no more than this from one search to the next: so far what was measured tells what follows. */
 const MOST_GAIN = 0.03
 /** Rules count in radians and in shares of a corner's peak curvature; a metre along the lap, and one across it, count so much. */
@@ -52,7 +53,7 @@ export function lateApexRules(track: Track, line: OffsetLine, look: MeasuredCorn
     )
   const moves = movesOf(track, line, curve.curvaturePerM, look)
   return [
-    parallelRule(track, line, look, moves, now),
+    ...parallelRules(track, line, look, moves, now),
     ...shareRules(look, moves, now),
     ...steeringRules(track, look),
     ...exitRules(track, line, look),
@@ -66,11 +67,15 @@ interface Moves {
 }
 type Now = (terms: readonly RuleTerm[]) => number
 
-function parallelRule(track: Track, line: OffsetLine, look: MeasuredCorner, moves: Moves, now: Now): LineRule {
+function parallelRules(track: Track, line: OffsetLine, look: MeasuredCorner, moves: Moves, now: Now): LineRule[] {
   const { turnInM } = look.points
   // turn-in moves too, to where the slope is another
   const terms = [...termsAt(track, turnInM, { slope: 1 }), ...scaled(moves.turnIn, valueAt(track, line.bendPerM, turnInM))]
-  return { kind: 'equal', terms, constant: valueAt(track, line.slope, turnInM) - look.edgeSlope - now(terms) }
+  const constant = valueAt(track, line.slope, turnInM) - look.edgeSlope - now(terms)
+  return [
+    { kind: 'at-most', terms, constant: constant - AIMED_PARALLEL_RAD },
+    { kind: 'at-most', terms: scaled(terms, -1), constant: -constant - AIMED_PARALLEL_RAD },
+  ]
 }
 
 function shareRules({ apexShare, wayM }: MeasuredCorner, moves: Moves, now: Now): LineRule[] {

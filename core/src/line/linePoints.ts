@@ -17,6 +17,34 @@ export function walk(track: Track, from: number, mostM: number, passes: (i: numb
   return null
 }
 
+/** Two apexes are this far apart at least, and the line moves out between them by this much. */
+const APEXES_APART_M = 20
+const OUT_BETWEEN_M = 0.4
+
+/** A second place in a corner where a line comes to the inside, with the way out between: the closer of what there is is the apex. */
+function twoApexes(track: Track, corner: Corner, inside: (i: number) => number): { firstM: number; holdM: number; secondM: number } | null {
+  const first = sampleAtStation(track, corner.startM)
+  const count = Math.floor(stationsApart(track, corner.startM, corner.endM) / track.stepM)
+  const at = (k: number) => (first + k) % track.count
+  const least = (from: number, to: number) => {
+    let best = from
+    for (let k = from; k <= to; k++) if (inside(at(k)) < inside(at(best))) best = k
+    return best
+  }
+  const apart = Math.ceil(APEXES_APART_M / track.stepM)
+  let found: { first: number; hold: number; second: number; out: number } | null = null
+  for (let hold = apart >> 1; hold <= count - (apart >> 1); hold++) {
+    const [a, b] = [least(0, hold), least(hold, count)]
+    const out = inside(at(hold)) - Math.max(inside(at(a)), inside(at(b)))
+    // not at the corner's own ends: there the line only comes and goes
+    const whole = a > 0 && b < count && b - a >= apart
+    if (whole && out >= OUT_BETWEEN_M && (!found || out > found.out)) found = { first: a, hold, second: b, out }
+  }
+  if (!found) return null
+  const stationOf = (k: number) => track.stationM[at(k)]!
+  return { firstM: stationOf(found.first), holdM: stationOf(found.hold), secondM: stationOf(found.second) }
+}
+
 /** The sample in a stretch where a value is least. */
 export function leastIn(track: Track, from: number, lengthM: number, value: (i: number) => number): number {
   let best = from
@@ -97,6 +125,8 @@ export interface LinePoints {
   readonly runM: number
   /** sample of most curvature */
   readonly peak: number
+  /** where a corner with two apexes is furthest from the inside between them, and its later apex; null with one */
+  readonly between: { readonly holdM: number; readonly secondM: number } | null
   readonly reach: Reach
   readonly outside: (i: number) => number
 }
@@ -119,16 +149,26 @@ function pointsOf({ track, line, path }: PlacedLine, corner: Corner, reach: Reac
   const found = walk(track, peak, reach.lengthM + reach.beforeM, (i) => turning(i) < threshold, -1)
   const turnIn = found ?? reach.start
   const turnInM = found === null ? track.stationM[turnIn]! : between(track, found, 1, turning, threshold)
-  const closest = leastIn(track, reach.start, reach.lengthM, inside)
-  return { turnIn, turnInM, peak, apexM: middleOfClosest(track, closest, inside, reach), reach, outside }
+  const two = twoApexes(track, corner, inside)
+  const closest = two ? sampleAtStation(track, two.firstM) : leastIn(track, reach.start, reach.lengthM, inside)
+  return {
+    turnIn,
+    turnInM,
+    peak,
+    between: two && { holdM: two.holdM, secondM: two.secondM },
+    apexM: middleOfClosest(track, closest, inside, reach),
+    reach,
+    outside,
+  }
 }
 
 /** Where the line has run out: the first sample after the apex near the least distance to the outside edge, before the next turn-in. */
 function exitOf(track: Track, own: Omit<LinePoints, 'exit' | 'exitM' | 'runM'>, next: Pick<LinePoints, 'turnInM'> | null, corner: Corner) {
-  const apex = sampleAtStation(track, own.apexM)
-  const toEndM = stationsApart(track, own.apexM, corner.endM)
+  const lastM = own.between?.secondM ?? own.apexM
+  const apex = sampleAtStation(track, lastM)
+  const toEndM = stationsApart(track, lastM, corner.endM)
   const freeM = (toEndM < own.reach.lengthM ? toEndM : 0) + own.reach.afterM
-  const toNextM = next ? stationsApart(track, own.apexM, next.turnInM) : freeM
+  const toNextM = next ? stationsApart(track, lastM, next.turnInM) : freeM
   const runM = Math.min(freeM, toNextM)
   const widest = leastIn(track, apex, runM, own.outside)
   const limit = own.outside(widest) + EXIT_WITHIN_M

@@ -33,6 +33,15 @@ export function planDocument(solution: PlanSolution) {
       gear: Array.from(trace.gear),
       timeS: column(trace.timeS),
     },
+    line: lineDocument(solution),
+    ranking: solution.ranking,
+    upshifts: solution.upshifts.map((u) => ({
+      s: six(u.stationM),
+      speedMps: six(u.speedMps),
+      fromGear: u.fromGear,
+      toGear: u.toGear,
+      insideCorner: u.insideCorner,
+    })),
     corners: solution.corners.map((corner) => cornerDocument(solution, corner)),
     cones: solution.cones.map((cone) => ({
       id: cone.id,
@@ -83,6 +92,8 @@ function cornerDocument({ track, room: rooms }: PlanSolution, corner: SolvedCorn
       brakeEnd: point(points.brakeEnd),
       turnIn: point(points.turnIn),
       apex: point(points.apex),
+      hold: point(points.hold),
+      secondApex: point(points.secondApex),
       minSpeed: point(points.minSpeed),
       throttleOn: point(points.throttleOn),
       fullThrottle: point(points.fullThrottle),
@@ -104,6 +115,33 @@ function cornerDocument({ track, room: rooms }: PlanSolution, corner: SolvedCorn
       straightOn: room ? straightOnDocument(room) : null,
       atExit: atExit ? { side: atExit.side, depthM: atExit.depthM, surface: atExit.surface } : null,
     },
+  }
+}
+
+/** What the line's school costs and gives, and how each corner keeps to it. */
+function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFast } }: PlanSolution) {
+  return {
+    fastestLapS: maybeSix(fastestLapS),
+    costS: maybeSix(costS),
+    lateApex: lateApex.map((c) => ({
+      corner: c.cornerNumber,
+      exempt: c.exempt,
+      met: c.met,
+      apexShare: six(c.apexShare),
+      toEdgeDeg: six((c.toEdgeRad * 180) / Math.PI),
+      steeringAddedShare: six(c.riseShare),
+    })),
+    tight: tight.map((c) => ({
+      corner: c.cornerNumber,
+      met: c.met,
+      leastMps: six(c.leastMps),
+      fastestLeastMps: six(c.fastestLeastMps),
+    })),
+    leftToOuterEdgeTenPerCentTooFast: tooFast.map((c) => ({
+      corner: c.cornerNumber,
+      m: maybeSix(c.leftM),
+      fastestM: maybeSix(c.fastestLeftM),
+    })),
   }
 }
 

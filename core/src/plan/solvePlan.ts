@@ -1,4 +1,5 @@
-import type { FieldProblem, Setup, Vehicle } from '@ochote/contracts'
+import type { ConeMove, FieldProblem, FoundLine, Setup, Vehicle } from '@ochote/contracts'
+import { placedCones } from '../cones/movedCones'
 import { placeCones, type ComputedCone } from '../cones/placeCones'
 import { afterCorners, type AfterCorner } from '../corners/afterCorner'
 import { cornerCharacters, type CornerCharacter } from '../corners/cornerCharacter'
@@ -11,6 +12,9 @@ import { gripMapOf } from '../line/gripMap'
 import { pathOf } from '../line/path'
 import { roomToBeWrong, type RoomToBeWrong } from '../room/roomToBeWrong'
 import { roadAlong } from '../line/roadAlong'
+import { lineReport, type LineReport } from './lineReport'
+import { rankingReason } from '../corners/ranking'
+import { upshiftsOf, type Upshift } from '../corners/upshifts'
 import { success, type Outcome } from '../outcome/outcome'
 import { speedAlong } from '../speed/speedAlong'
 
@@ -26,6 +30,14 @@ export interface PlanSolution extends DrivenLine {
   readonly lineMethod: LineMethod
   readonly corners: readonly SolvedCorner[]
   readonly cones: readonly ComputedCone[]
+  /** what the line's school costs and gives */
+  readonly lineReport: LineReport
+  /** the search's own answer, to be kept for the same question; null where nothing was searched for */
+  readonly found: FoundLine | null
+  /** places where a gear is taken up, in the order of the lap */
+  readonly upshifts: readonly Upshift[]
+  /** why the corners are ranked as they are */
+  readonly ranking: string
   /** room to be wrong at every corner that is braked for, in the order of the lap */
   readonly room: readonly RoomToBeWrong[]
 }
@@ -35,8 +47,12 @@ export interface PlanInput {
   vehicle: Vehicle
   setup: Setup
   firstSession: boolean
+  /** cones moved by hand: room to be wrong is measured where they stand */
+  coneMoves?: readonly ConeMove[]
   /** distance between samples, metres; 2 by default */
   stepM?: number
+  /** what an earlier search for the same circuit, vehicle and set-up found: the line is not searched for again */
+  found?: FoundLine
   /** share of the work done, 0…1; a throw stops it */
   onProgress?: (share: number) => void
 }
@@ -47,12 +63,14 @@ export function solvePlan({
   vehicle,
   setup,
   firstSession,
+  coneMoves = [],
   stepM = DEFAULT_STEP_M,
+  found,
   onProgress,
 }: PlanInput): Outcome<PlanSolution, FieldProblem[]> {
   const track = sampleTrack(circuit, stepM)
   const corners = cornersOf(track)
-  const chosen = chooseLine(track, corners, vehicle, setup, onProgress ? { onProgress } : {})
+  const chosen = chooseLine(track, corners, vehicle, setup, { ...(found ? { found } : {}), ...(onProgress ? { onProgress } : {}) })
   if (!chosen.ok) return chosen
   const { line, method } = chosen.value
   const path = pathOf(track, line)
@@ -64,6 +82,17 @@ export function solvePlan({
   const characters = cornerCharacters(all, points, after)
   const cones = placeCones(track, corners, points, { firstSession })
   const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! }))
-  const brakeCone = (number: string) => cones.find((c) => c.cornerNumber === number && c.duty === 'brake')?.stationM ?? null
-  return success({ ...driven, lineMethod: method, corners: solved, cones, room: roomToBeWrong(all, solved, brakeCone) })
+  const standing = placedCones(track, cones, coneMoves)
+  const brakeCone = (number: string) => standing.find((c) => c.cornerNumber === number && c.duty === 'brake')?.stationM ?? null
+  return success({
+    ...driven,
+    lineMethod: method,
+    lineReport: lineReport(all, solved, chosen.value),
+    found: chosen.value.found,
+    upshifts: upshiftsOf(driven, corners),
+    ranking: rankingReason(solved),
+    corners: solved,
+    cones,
+    room: roomToBeWrong(all, solved, brakeCone),
+  })
 }

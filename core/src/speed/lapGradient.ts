@@ -26,7 +26,7 @@ const FAR = 10
 const NEWTON_STEPS = 14
 const LEAST_SLOPE = 0.2
 /** Newton's method ends where the next step is this small a share: its own error is then of the square. */
-const NEAR = 3e-4
+const NEAR = 1e-5
 /** From this share of the cap on, the cap is likely to be reached. */
 const LIKELY = 0.95
 

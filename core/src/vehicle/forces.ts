@@ -19,6 +19,8 @@ export interface Forces {
   lateralUse: (i: number, q: number) => number
   /** F_y, lateral demand on the tyres, m/s², left positive */
   lateralMps2: (i: number, q: number) => number
+  /** most curvature that lateral grip allows at q to one side (+1 left, −1 right), 1/m, ≥ 0; the load is the line's own */
+  turnablePerM: (i: number, q: number, sign: 1 | -1) => number
   /** resistances: drag, rolling, slope, m/s² */
   resistanceMps2: (i: number, q: number) => number
   /** most net deceleration the school allows, m/s² */
@@ -101,6 +103,7 @@ export function forcesAlong(road: Road, vehicle: Vehicle, setup: Pick<Setup, 'pa
     limitQ,
     lateralUse: (i, q) => useAt(i, q, loadAt(i, q)),
     lateralMps2: (i, q) => demandPerQ[i]! * q - demandBase[i]!,
+    turnablePerM: (i, q, sign) => Math.max(0, (muLat[i]! * loadAt(i, q) + sign * demandBase[i]!) / (q * Math.cos(road.crossfallRad[i]!))),
     resistanceMps2: (i, q) => resistAt(i, q, loadAt(i, q)),
     slowingMps2: (i, q) => {
       const loadMps2 = loadAt(i, q)

@@ -2,13 +2,17 @@ import { mkdirSync } from 'node:fs'
 import { dirname } from 'node:path'
 import knex, { type Knex } from 'knex'
 import * as first from './migrations/2026_11_23_first'
+import * as lines from './migrations/2026_11_24_lines'
 
 interface NamedMigration extends Knex.Migration {
   name: string
 }
 
 /** Migrations by plain names: Knex remembers applied ones by name, so a name never changes once it has landed. */
-const migrations: NamedMigration[] = [{ name: '2026_11_23_first', ...first }]
+const migrations: NamedMigration[] = [
+  { name: '2026_11_23_first', ...first },
+  { name: '2026_11_24_lines', ...lines },
+]
 
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {
   getMigrations: () => Promise.resolve(migrations),

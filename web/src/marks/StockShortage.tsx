@@ -1,11 +1,11 @@
 import { Typography } from '@mui/material'
 import type { MarkerScheme } from '@ochote/contracts'
 import type { PlacedCone } from '@ochote/core'
-import { stockOf } from './stock'
+import { stockTotals } from '@ochote/core'
 
 /** Colours of which a plan needs more than the school has; nothing where the stock is enough. */
 export function StockShortage({ cones, scheme }: { cones: readonly PlacedCone[]; scheme: MarkerScheme }) {
-  return stockOf(cones, scheme)
+  return stockTotals(cones, scheme)
     .filter((line) => line.needed > line.inStock)
     .map((line) => (
       <Typography key={line.colour} variant="body2" component="span" color="error">

@@ -6,7 +6,7 @@ import { shown } from '../fixtures/render'
 import { openStint, scheme, solved } from '../fixtures/stadium'
 import { DutyMark } from './DutyMark'
 import { StockShortage } from './StockShortage'
-import { stockOf } from './stock'
+import { stockTotals } from '@ochote/core'
 
 const { cones } = openStint()
 
@@ -14,7 +14,7 @@ describe('markers', () => {
   it('are counted by colour, a pair as two', () => {
     const brakes = cones.filter((c) => c.duty === 'brake').length
     expect(brakes).toBeGreaterThan(0)
-    expect(stockOf(cones, scheme).find((line) => line.colour === 'red')).toEqual({
+    expect(stockTotals(cones, scheme).find((line) => line.colour === 'red')).toEqual({
       colour: 'red',
       hex: '#b02a2a',
       needed: 2 * brakes,
@@ -25,11 +25,11 @@ describe('markers', () => {
   it('of one colour for everything add up to one line', () => {
     const white = { ...scheme.looks.turn, colour: 'white', count: 1 }
     const one = { ...scheme, looks: Object.fromEntries(duties.map((d) => [d, white])) as typeof scheme.looks }
-    expect(stockOf(cones, one)).toEqual([{ colour: 'white', hex: white.hex, needed: cones.length, inStock: 10 }])
+    expect(stockTotals(cones, one)).toEqual([{ colour: 'white', hex: white.hex, needed: cones.length, inStock: 10 }])
   })
 
   it('that the school does not have count as none in stock', () => {
-    expect(stockOf(cones, { ...scheme, stock: {} }).every((line) => line.inStock === 0)).toBe(true)
+    expect(stockTotals(cones, { ...scheme, stock: {} }).every((line) => line.inStock === 0)).toBe(true)
   })
 
   it('are named where there are too few, and nothing is said where there are enough', () => {

@@ -49,7 +49,13 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
   const vehicle = day.vehicles.find((v) => v.id === draft.vehicleId)?.vehicle
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)
   if (!vehicle || !scheme) throw new Error('the plan names a vehicle or a marker scheme that is not on the shelf')
-  const solution = useSolution({ circuitId: plan.circuitId, vehicle, setup: draft.setup, firstSession: draft.firstSession })
+  const solution = useSolution({
+    circuitId: plan.circuitId,
+    vehicle,
+    setup: draft.setup,
+    firstSession: draft.firstSession,
+    coneMoves: draft.coneMoves,
+  })
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: 'calc(100dvh - 54px)' }, minHeight: { md: 640 } }}>
       <ConflictDialog version={state.conflict} onKeepMine={state.keepMine} onTakeTheirs={state.takeTheirs} />

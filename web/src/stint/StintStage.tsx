@@ -58,7 +58,13 @@ export function StintStage({ stage, title, children }: StintStageProps) {
 function Solved({ day, file, stage, children }: { day: DayFile; file: StintFile; stage: string; children: StintStageProps['children'] }) {
   const named = useMemo(() => namedBy(day, file), [day, file])
   const { plan, vehicle } = named
-  const solution = useSolution({ circuitId: plan.circuitId, vehicle: vehicle.vehicle, setup: plan.setup, firstSession: plan.firstSession })
+  const solution = useSolution({
+    circuitId: plan.circuitId,
+    vehicle: vehicle.vehicle,
+    setup: plan.setup,
+    firstSession: plan.firstSession,
+    coneMoves: plan.coneMoves,
+  })
   const cones = useMemo(
     () => (solution.data ? placedCones(solution.data.track, solution.data.cones, plan.coneMoves) : []),
     [solution.data, plan.coneMoves],

@@ -28,7 +28,13 @@ interface DrawnProps {
 }
 
 function Drawn({ plan, vehicle, scheme, eventId }: DrawnProps) {
-  const solution = useSolution({ circuitId: plan.circuitId, vehicle: vehicle.vehicle, setup: plan.setup, firstSession: plan.firstSession })
+  const solution = useSolution({
+    circuitId: plan.circuitId,
+    vehicle: vehicle.vehicle,
+    setup: plan.setup,
+    firstSession: plan.firstSession,
+    coneMoves: plan.coneMoves,
+  })
   const [corner, chooseCorner] = useCornerChoice(solution.data)
   const cones = useMemo(
     () => (solution.data ? placedCones(solution.data.track, solution.data.cones, plan.coneMoves) : []),

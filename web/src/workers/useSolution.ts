@@ -1,8 +1,9 @@
-import type { PlanDraft, Vehicle } from '@ochote/contracts'
+import { foundLineSchema, type ConeMove, type FoundLine, type LineQuestion, type PlanDraft, type Vehicle } from '@ochote/contracts'
 import type { PlanSolution } from '@ochote/core'
 import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { circuitQuery } from '../api/queries'
 import { useState } from 'react'
+import { request } from '../api/request'
 import { solveInWorker } from './planSolver'
 
 /** What a solution depends on; the rest of a plan only dresses it. */
@@ -11,6 +12,7 @@ export interface SolutionInput {
   vehicle: Vehicle
   setup: PlanDraft['setup']
   firstSession: boolean
+  coneMoves: readonly ConeMove[]
 }
 
 /** Solved plans are kept this long for whoever comes back to them. */
@@ -21,17 +23,38 @@ export type Solution = UseQueryResult<PlanSolution> & {
   progress: number
 }
 
+/** The line found before for a question, by whoever asked it first; null where there is none or the server is away. */
+async function keptLine(question: LineQuestion, signal: AbortSignal): Promise<FoundLine | null> {
+  if (question.setup.lineSchool === 'given') return null
+  try {
+    return await request(foundLineSchema.nullable(), '/api/lines/find', { method: 'POST', body: question, signal })
+  } catch (error) {
+    if (signal.aborted) throw error
+    return null // it is found again here: slower, and the same
+  }
+}
+
+/** Keeps a line for whoever asks next; without it they only wait, so a failure is nobody's concern. */
+function keepLine(question: LineQuestion, line: FoundLine): void {
+  request(foundLineSchema, '/api/lines', { method: 'PUT', body: { question, line } }).catch(() => undefined)
+}
+
 /** The solution of a plan, computed in a worker; while a new one is computed the last one stays. */
-export function useSolution({ circuitId, vehicle, setup, firstSession }: SolutionInput): Solution {
+export function useSolution({ circuitId, vehicle, setup, firstSession, coneMoves }: SolutionInput): Solution {
+  const brakeMoves = coneMoves.filter((move) => move.coneId.endsWith('-brake'))
   const [progress, setProgress] = useState(0)
   const circuit = useQuery(circuitQuery(circuitId))
   const document = circuit.data?.document
   const query = useQuery({
-    queryKey: ['solution', circuitId, vehicle, setup, firstSession],
-    queryFn: ({ signal }) => {
+    queryKey: ['solution', circuitId, vehicle, setup, firstSession, brakeMoves],
+    queryFn: async ({ signal }) => {
       if (!document) throw new Error('asked for a solution before its circuit was here')
       setProgress(0)
-      return solveInWorker({ document, vehicle, setup, firstSession }, signal, setProgress)
+      const question = { circuitId, vehicle, setup }
+      const found = await keptLine(question, signal)
+      const solution = await solveInWorker({ document, vehicle, setup, firstSession, coneMoves: brakeMoves, found }, signal, setProgress)
+      if (!found && solution.found) keepLine(question, solution.found)
+      return solution
     },
     enabled: document !== undefined,
     placeholderData: keepPreviousData,

@@ -1,0 +1,78 @@
+import type { Vehicle } from '@ochote/contracts'
+import { signedApart, stationsApart, wrapStation, type Track } from '../geometry/track'
+import type { DrivingSetup } from '../speed/speedAlong'
+import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
+import type { GripMap } from './gripMap'
+import { lineOf, offsetBasis, type OffsetBasis } from './offsetBasis'
+import { pathOf, type OffsetLine, type Path } from './path'
+import { roadAlong } from './roadAlong'
+
+/** A line as it is edited by hand: coefficients that move with the pointer, and what it is driven with. */
+export interface EditableLine {
+  readonly track: Track
+  readonly grip: GripMap
+  readonly vehicle: Vehicle
+  readonly setup: DrivingSetup
+  readonly basis: OffsetBasis
+  readonly coefficients: Float64Array
+}
+
+/** An edited line with its new speeds. */
+export interface EditedLine {
+  readonly coefficients: Float64Array
+  readonly line: OffsetLine
+  readonly path: Path
+  readonly trace: SpeedTrace
+}
+
+/** How far to either side of the pointer a line follows it, metres. */
+const REACH_M = 40
+
+/** Makes a line editable: its offsets as coefficients of a spline with knots as far apart as hands can steer. */
+export function editableLine(
+  driven: { readonly track: Track; readonly line: OffsetLine },
+  grip: GripMap,
+  vehicle: Vehicle,
+  setup: DrivingSetup,
+  knotSpacingM: number,
+): EditableLine {
+  const { track, line } = driven
+  const basis = offsetBasis(track, knotSpacingM)
+  return { track, grip, vehicle, setup, basis, coefficients: interpolating(track, line, basis) }
+}
+
+/** Coefficients whose spline passes near a line: each corrected by what it misses at its own place, again and again. */
+function interpolating(track: Track, line: OffsetLine, basis: OffsetBasis): Float64Array {
+  const wanted = Float64Array.from({ length: basis.size }, (_, c) => {
+    const s = wrapStation(track, (c - 1) * basis.knotSpacingM)
+    return line.offsetM[Math.min(track.count - 1, Math.round(s / track.stepM)) % track.count]!
+  })
+  const coefficients = wanted.slice()
+  const at = (c: number) => coefficients[basis.closed ? (c + basis.size) % basis.size : Math.min(basis.size - 1, Math.max(0, c))]!
+  for (let round = 0; round < 30; round++) {
+    const missed = wanted.map((value, c) => value - (at(c - 1) + 4 * at(c) + at(c + 1)) / 6)
+    missed.forEach((by, c) => (coefficients[c] = coefficients[c]! + by))
+  }
+  return coefficients
+}
+
+/**
+ * Moves a line so that it passes a place, its neighbours following less the farther they are, and drives the lap again: within
+ * a few milliseconds, so that speeds follow the pointer.
+ * @param offsetM - where the line is to run at the station, left positive
+ */
+export function editLine(editable: EditableLine, stationM: number, offsetM: number): EditedLine {
+  const { track, basis, grip, vehicle, setup } = editable
+  const line = lineOf(basis, editable.coefficients)
+  const here = line.offsetM[Math.round(wrapStation(track, stationM) / track.stepM) % track.count]!
+  const coefficients = editable.coefficients.map((value, c) => {
+    const knotM = wrapStation(track, (c - 1) * basis.knotSpacingM)
+    const away = track.closed
+      ? Math.abs(signedApart(track, stationM, knotM))
+      : Math.max(stationsApart(track, stationM, knotM), stationsApart(track, knotM, stationM))
+    return away >= REACH_M ? value : value + (offsetM - here) * Math.cos(((away / REACH_M) * Math.PI) / 2) ** 2
+  })
+  const edited = lineOf(basis, coefficients)
+  const path = pathOf(track, edited)
+  return { coefficients, line: edited, path, trace: speedAlong(roadAlong(track, grip, edited, path), vehicle, setup) }
+}

@@ -1,0 +1,80 @@
+import { cornerPointsOf } from '../corners/cornerPoints'
+import type { Driven } from '../corners/cornerCharacter'
+import { gripMapOf } from '../line/gripMap'
+import type { ChosenLine } from '../line/chooseLine'
+import { leastIn } from '../line/fastestDriven'
+import { measureCorners, type LateApexLook } from '../line/lateApexLook'
+import { pathOf } from '../line/path'
+import { roadAlong } from '../line/roadAlong'
+import { MOST_SPEED_LOST_SHARE } from '../line/tightLine'
+import { speedAlong } from '../speed/speedAlong'
+import { roomWhenTooFast } from '../whatIf/tooFast'
+import type { SolvedCorner } from './solvePlan'
+
+/** A corner under the late-apex school: how it keeps to it, or why it need not. */
+export interface LateApexCorner extends LateApexLook {
+  readonly exempt: string | null
+}
+
+/** A corner under the tight school: its least speed against the fastest line's. */
+export interface TightCorner {
+  readonly cornerNumber: string
+  readonly leastMps: number
+  readonly fastestLeastMps: number
+  readonly met: boolean
+}
+
+/** Room left to the outer edge if a corner is driven 10 % too fast, on this line and on the fastest. */
+export interface TooFastCorner {
+  readonly cornerNumber: string
+  readonly leftM: number | null
+  readonly fastestLeftM: number | null
+}
+
+/** What a line's school costs and gives. */
+export interface LineReport {
+  /** null where there is no fastest line to compare with */
+  readonly fastestLapS: number | null
+  readonly costS: number | null
+  readonly lateApex: readonly LateApexCorner[]
+  readonly tight: readonly TightCorner[]
+  readonly tooFast: readonly TooFastCorner[]
+}
+
+const TOO_FAST = 1.1
+
+/** Drives the fastest line beside the chosen one and holds the chosen one to its school. */
+export function lineReport(all: Driven, corners: readonly SolvedCorner[], chosen: ChosenLine): LineReport {
+  const { track, line, trace } = all.driven
+  const lateApex =
+    chosen.method === 'late-apex'
+      ? measureCorners(track, line, corners).map(({ cornerNumber, apexShare, toEdgeRad, riseShare, met }) => {
+          const exempt = chosen.exempt.get(cornerNumber) ?? null
+          return { cornerNumber, apexShare, toEdgeRad, riseShare, met, exempt }
+        })
+      : []
+  if (!chosen.fastest) return { fastestLapS: null, costS: null, lateApex, tight: [], tooFast: [] }
+  const path = pathOf(track, chosen.fastest)
+  const road = roadAlong(track, gripMapOf(track, all.setup.conditions), chosen.fastest, path)
+  const driven = { track, line: chosen.fastest, path, trace: speedAlong(road, all.vehicle, all.setup) }
+  const fastest: Driven = { ...all, driven, road }
+  const points = cornerPointsOf(driven, corners)
+  const tight =
+    chosen.method === 'tight'
+      ? corners.map((corner) => {
+          const [leastMps, fastestLeastMps] = [leastIn(track, trace, corner), leastIn(track, driven.trace, corner)]
+          return { cornerNumber: corner.number, leastMps, fastestLeastMps, met: leastMps >= (1 - MOST_SPEED_LOST_SHARE) * fastestLeastMps }
+        })
+      : []
+  return {
+    fastestLapS: driven.trace.lapTimeS,
+    costS: trace.lapTimeS - driven.trace.lapTimeS,
+    lateApex,
+    tight,
+    tooFast: corners.map((corner, c) => ({
+      cornerNumber: corner.number,
+      leftM: roomWhenTooFast(all, corner, TOO_FAST),
+      fastestLeftM: roomWhenTooFast(fastest, { ...corner, points: points[c]! }, TOO_FAST),
+    })),
+  }
+}

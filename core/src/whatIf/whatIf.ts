@@ -1,0 +1,96 @@
+import { turnSign } from '../geometry/corners'
+import { signedApart, valueAt } from '../geometry/track'
+import type { Driven } from '../corners/cornerCharacter'
+import type { SolvedCorner } from '../plan/solvePlan'
+import type { Change } from './change'
+import { driveChanged, type ChangedLap } from './driveChanged'
+
+/** The parts of a corner that time is gained or lost in, in the order they are driven. */
+export const timeParts = ['braking', 'entry', 'exit', 'straight'] as const
+export type TimePart = (typeof timeParts)[number]
+
+/** Where a vehicle comes nearest to the outer edge. */
+export interface OuterEdge {
+  /** between its outer side and the edge, m; negative is beyond the edge */
+  readonly clearM: number
+  readonly stationM: number
+  readonly speedMps: number
+}
+
+/** What one thing done otherwise at one corner would do (physics.md section 7). */
+export interface WhatIfAnswer {
+  readonly cornerNumber: string
+  readonly change: Change
+  /** seconds lost; negative is gained */
+  readonly lostS: Readonly<Record<TimePart, number>>
+  readonly totalLostS: number
+  readonly outer: OuterEdge
+  /** the same as planned */
+  readonly outerPlanned: OuterEdge
+  readonly lap: ChangedLap
+}
+
+/** Looked at this far beyond the exit for where a vehicle runs to. */
+const BEYOND_EXIT_M = 60
+
+/**
+ * Drives the lap with one thing otherwise and says where time went: to turn-in, on to the apex, on to the exit, and the rest of
+ * the lap; and how near the outer edge it came.
+ */
+export function whatIf(driven: Driven, corner: SolvedCorner, change: Change): WhatIfAnswer {
+  const { track } = driven.driven
+  const lap = driveChanged(driven, corner, change)
+  const { turnIn, apex, exit } = corner.points
+  const turnInM = turnIn?.stationM ?? corner.startM
+  const apexM = Math.max(0, signedApart(track, turnInM, apex?.stationM ?? turnInM))
+  const exitM = Math.max(apexM, signedApart(track, turnInM, exit?.stationM ?? turnInM))
+  const half = lap.fromStartM[lap.fromStartM.length - 1]! / 2
+  const partAt = (k: number): TimePart => {
+    if (lap.fromStartM[k]! > half) return 'straight'
+    const on = signedApart(track, turnInM, lap.stationM[k]!)
+    return on < 0 ? 'braking' : on < apexM ? 'entry' : on < exitM ? 'exit' : 'straight'
+  }
+  const lostS = { braking: 0, entry: 0, exit: 0, straight: 0 }
+  const pace = (v: Float64Array, k: number) => (1 / v[k]! + 1 / v[k + 1]!) / 2
+  for (let k = 0; k + 1 < lap.fromStartM.length; k++)
+    lostS[partAt(k)] += lap.drivenM[k]! * pace(lap.speedMps, k) - lap.plannedM[k]! * pace(lap.plannedMps, k)
+  const look = { turnInM, toM: exitM + BEYOND_EXIT_M }
+  return {
+    cornerNumber: corner.number,
+    change,
+    lostS,
+    totalLostS: lostS.braking + lostS.entry + lostS.exit + lostS.straight,
+    outer: nearestOuter(driven, corner, lap, look, lap.outM, lap.speedMps),
+    outerPlanned: nearestOuter(driven, corner, lap, look, new Float64Array(lap.outM.length), lap.plannedMps),
+    lap,
+  }
+}
+
+/** Clearance of the vehicle's outer side to the outer edge along a changed lap, m; one entry a stride. */
+export function outerClearM({ driven, vehicle }: Driven, corner: SolvedCorner, lap: ChangedLap, outM: Float64Array): Float64Array {
+  const { track, line } = driven
+  const sign = turnSign(corner)
+  return lap.stationM.map((s, k) => {
+    const offset = valueAt(track, line.offsetM, s)
+    const half = valueAt(track, sign > 0 ? track.halfRightM : track.halfLeftM, s)
+    return half + sign * offset - outM[k]! - vehicle.widthM / 2
+  })
+}
+
+function nearestOuter(
+  driven: Driven,
+  corner: SolvedCorner,
+  lap: ChangedLap,
+  { turnInM, toM }: { turnInM: number; toM: number },
+  outM: Float64Array,
+  speedMps: Float64Array,
+): OuterEdge {
+  const clear = outerClearM(driven, corner, lap, outM)
+  let best = -1
+  clear.forEach((m, k) => {
+    const on = signedApart(driven.driven.track, turnInM, lap.stationM[k]!)
+    if (on >= 0 && on <= toM && (best < 0 || m < clear[best]!)) best = k
+  })
+  const at = Math.max(0, best)
+  return { clearM: clear[at]!, stationM: lap.stationM[at]!, speedMps: speedMps[at]! }
+}

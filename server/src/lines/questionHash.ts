@@ -1,0 +1,13 @@
+import { createHash } from 'node:crypto'
+import type { LineQuestion } from '@ochote/contracts'
+import { LINE_SEARCH_VERSION } from '@ochote/core'
+
+/**
+ * What a line was searched for, as a key: the circuit's document, vehicle and set-up themselves, not their ids, so that a line
+ * is never used for a circuit or vehicle that has changed.
+ */
+export function questionHash(document: unknown, { vehicle, setup }: Pick<LineQuestion, 'vehicle' | 'setup'>): string {
+  return createHash('sha256')
+    .update(JSON.stringify([LINE_SEARCH_VERSION, document, vehicle, setup]))
+    .digest('hex')
+}
