@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
 import { solvePlan } from '../plan/solvePlan'
 import { chooseCalls, durationS, LEAST_APART_S, wordingNames, type CallOption, type CallSheet, type CallTiming } from './chooseCalls'
@@ -150,7 +151,7 @@ describe('a plan’s call sheet', () => {
     solvePlan({
       circuit: checkCircuit('nine-corner'),
       vehicle: checkVehicle('hatch'),
-      setup: { ...checkSetup('blend-080'), lineSchool: 'late-apex' },
+      setup: smoothSetup(checkCircuit('nine-corner'), checkVehicle('hatch'), checkSetup('blend-080')),
       firstSession: false,
     }),
   )

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circlePoints, circuitDocument, position } from '../../fixtures/circuits'
 import { circuitFromDocument } from '../files/readCircuit'
 import { solvePlan, type PlanSolution } from '../plan/solvePlan'
@@ -42,7 +43,7 @@ describe('what corners are for', () => {
     solvePlan({
       circuit: checkCircuit('nine-corner'),
       vehicle: checkVehicle('hatch'),
-      setup: { ...checkSetup('blend-080'), lineSchool: 'late-apex' },
+      setup: smoothSetup(checkCircuit('nine-corner'), checkVehicle('hatch'), checkSetup('blend-080')),
       firstSession: false,
     }),
   )

@@ -78,6 +78,7 @@ function searchFrom(
     return { coefficients, line, measured, amiss: measured.filter((l) => !l.met).length, lapS: lapS(line).value }
   }
   let now = lookAt(start)
+  if (now.measured.length === 0) return now
   let best = now
   const anchors = new Map(now.measured.map((look) => [look.cornerNumber, ANCHOR.first]))
   const owner = ownerOf(track, now.measured)

@@ -1,4 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
+import type { Vehicle } from '@ochote/contracts'
+import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circuitDocument, stadiumPoints } from '../../fixtures/circuits'
 import { cornerSteps } from '../brief/cornerSteps'
 import { markFinder, placedCones } from '../cones/movedCones'
@@ -10,12 +12,16 @@ import { cornerByClock, lapOfCorner } from '../run/cornerByClock'
 import { planDocument } from './planDocument'
 import { solvePlan, type PlanSolution } from './solvePlan'
 
+const nine = checkCircuit('nine-corner')
 const solve = (change: { firstSession?: boolean; school?: 'separate' | 'blend' | 'trail'; vehicle?: string } = {}): PlanSolution =>
   accepted(
     solvePlan({
-      circuit: checkCircuit('nine-corner'),
+      circuit: nine,
       vehicle: checkVehicle(change.vehicle ?? 'hatch'),
-      setup: { ...checkSetup('blend-080'), lineSchool: 'late-apex', brakingSchool: change.school ?? 'blend' },
+      setup: {
+        ...smoothSetup(nine, checkVehicle(change.vehicle ?? 'hatch'), checkSetup('blend-080')),
+        brakingSchool: change.school ?? 'blend',
+      },
       firstSession: change.firstSession ?? false,
     }),
   )
@@ -72,20 +78,13 @@ describe('corner points', () => {
   })
 
   it('leave out brakes where a corner is taken flat, and have none in a kink', () => {
-    const gentle = accepted(
-      solvePlan({
-        circuit: accepted(
-          circuitFromDocument(circuitDocument({ points: stadiumPoints(400, 220), properties: { widthLeft: 6, widthRight: 6 } })),
-        ),
-        vehicle: { ...checkVehicle('hatch'), torqueNm: [[0, 70]] },
-        setup: {
-          ...checkSetup('trail-100'),
-          lineSchool: 'late-apex',
-          conditions: { grip: 1.4, rubberedGrip: 1, airDensity: 1.2, windMps: 0, windFromDeg: 0 },
-        },
-        firstSession: false,
-      }),
+    const circuit = accepted(
+      circuitFromDocument(circuitDocument({ points: stadiumPoints(400, 220), properties: { widthLeft: 6, widthRight: 6 } })),
     )
+    const vehicle: Vehicle = { ...checkVehicle('hatch'), torqueNm: [[0, 70]] }
+    const setup = smoothSetup(circuit, vehicle, checkSetup('trail-100'))
+    const conditions = { grip: 1.4, rubberedGrip: 1, airDensity: 1.2, windMps: 0, windFromDeg: 0 }
+    const gentle = accepted(solvePlan({ circuit, vehicle, setup: { ...setup, conditions }, firstSession: false }))
     expect(gentle.corners).toHaveLength(2)
     for (const c of gentle.corners) expect([c.points.brakeStart, c.points.lift, c.points.throttleOn]).toEqual([null, null, null])
     expect(gentle.cones.map((c) => c.duty)).toEqual(['turn', 'apex', 'exit', 'turn', 'apex', 'exit'])

@@ -95,7 +95,8 @@ const slowingFrom = (corner: SolvedCorner): number | null => corner.points.brake
 
 /** Rate of change of v²/2 that the driver asks for at a sample, m/s². */
 function rateAt(forces: Forces, zone: Zone | null, commitment: number, i: number, q: number): number {
-  if (zone && q > zone.slowestQ) return -forces.slowingMps2(i, q)
+  // where the school leaves no brakes, the driver has at least lifted
+  if (zone && q > zone.slowestQ) return -Math.max(forces.slowingMps2(i, q), forces.resistanceMps2(i, q))
   if (zone) return Math.min(0, forces.gainingMps2(i, q))
   const gain = forces.gainingMps2(i, q)
   return gain > 0 ? gain * commitment : gain

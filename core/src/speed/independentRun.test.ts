@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCases, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
 import { cornersOf } from '../geometry/corners'
 import { sampleTrack, valueAt } from '../geometry/track'
@@ -7,10 +8,12 @@ import { gripMapOf } from '../line/gripMap'
 import { roadAlong } from '../line/roadAlong'
 import { speedAlong } from './speedAlong'
 
-function driven(name: (typeof checkCases)[number], stepM: number, lineSchool: 'given' | 'fastest' | 'late-apex' = 'given') {
+function driven(name: (typeof checkCases)[number], stepM: number, lineSchool: 'given' | 'fastest' | 'smooth' = 'given') {
   const track = sampleTrack(checkCircuit(name.circuit), stepM)
   const vehicle = checkVehicle(name.vehicle)
-  const setup = { ...checkSetup(name.setup), lineSchool, givenLine: [[0, 0]] as [number, number][] }
+  const own = checkSetup(name.setup)
+  const setup =
+    lineSchool === 'smooth' ? smoothSetup(track.circuit, vehicle, own) : { ...own, lineSchool, givenLine: [[0, 0]] as [number, number][] }
   const { line } = accepted(chooseLine(track, cornersOf(track), vehicle, setup))
   return { track, trace: speedAlong(roadAlong(track, gripMapOf(track, setup.conditions), line), vehicle, setup) }
 }
@@ -38,7 +41,7 @@ describe.each(checkCases)('$circuit, $vehicle, $setup against an independent run
 
 describe.each(checkCases.filter((c) => c.minimumCurvatureLapS !== undefined))('lines on $circuit, $vehicle, $setup', (one) => {
   it('of least curvature are within 0.3 % of an independent one', () => {
-    expect(Math.abs(driven(one, 0.5, 'late-apex').trace.lapTimeS / one.minimumCurvatureLapS! - 1)).toBeLessThan(0.003)
+    expect(Math.abs(driven(one, 0.5, 'smooth').trace.lapTimeS / one.minimumCurvatureLapS! - 1)).toBeLessThan(0.003)
   })
 
   it('of least time are within 0.5 % of an independent optimum', () => {

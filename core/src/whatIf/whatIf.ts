@@ -1,6 +1,7 @@
 import { turnSign } from '../geometry/corners'
 import { signedApart, valueAt } from '../geometry/track'
 import type { Driven } from '../corners/cornerCharacter'
+import type { DrivenLine } from '../corners/cornerPoints'
 import type { SolvedCorner } from '../plan/solvePlan'
 import type { Change } from './change'
 import { driveChanged, type ChangedLap } from './driveChanged'
@@ -28,6 +29,9 @@ export interface WhatIfAnswer {
   /** the same as planned */
   readonly outerPlanned: OuterEdge
   readonly lap: ChangedLap
+  /** between the vehicle's outer side and the outer edge at each stride, m */
+  readonly clearM: Float64Array
+  readonly clearPlannedM: Float64Array
 }
 
 /** Looked at this far beyond the exit for where a vehicle runs to. */
@@ -63,17 +67,24 @@ export function whatIf(driven: Driven, corner: SolvedCorner, change: Change): Wh
     outer: nearestOuter(driven, corner, lap, look, lap.outM, lap.speedMps),
     outerPlanned: nearestOuter(driven, corner, lap, look, new Float64Array(lap.outM.length), lap.plannedMps),
     lap,
+    clearM: outerClearM(driven.driven, driven.vehicle.widthM, corner, lap.stationM, lap.outM),
+    clearPlannedM: outerClearM(driven.driven, driven.vehicle.widthM, corner, lap.stationM, new Float64Array(lap.outM.length)),
   }
 }
 
 /** Clearance of the vehicle's outer side to the outer edge along a changed lap, m; one entry a stride. */
-export function outerClearM({ driven, vehicle }: Driven, corner: SolvedCorner, lap: ChangedLap, outM: Float64Array): Float64Array {
-  const { track, line } = driven
+function outerClearM(
+  { track, line }: DrivenLine,
+  widthM: number,
+  corner: Pick<SolvedCorner, 'direction'>,
+  stationM: Float64Array,
+  outM: Float64Array,
+): Float64Array {
   const sign = turnSign(corner)
-  return lap.stationM.map((s, k) => {
+  return stationM.map((s, k) => {
     const offset = valueAt(track, line.offsetM, s)
     const half = valueAt(track, sign > 0 ? track.halfRightM : track.halfLeftM, s)
-    return half + sign * offset - outM[k]! - vehicle.widthM / 2
+    return half + sign * offset - outM[k]! - widthM / 2
   })
 }
 
@@ -85,7 +96,7 @@ function nearestOuter(
   outM: Float64Array,
   speedMps: Float64Array,
 ): OuterEdge {
-  const clear = outerClearM(driven, corner, lap, outM)
+  const clear = outerClearM(driven.driven, driven.vehicle.widthM, corner, lap.stationM, outM)
   let best = -1
   clear.forEach((m, k) => {
     const on = signedApart(driven.driven.track, turnInM, lap.stationM[k]!)

@@ -4,6 +4,8 @@ import type { Character, SolvedCorner } from '@ochote/core'
 
 interface CornerPurposesProps {
   corners: readonly SolvedCorner[]
+  /** why the first comes first */
+  ranking: string
   corner: string | null
   onCorner: (number: string | null) => void
 }
@@ -29,7 +31,7 @@ const Row = styled(ButtonBase)(({ theme }) => ({
 }))
 
 /** What each corner is for, most at stake first; the chosen one says why. */
-export function CornerPurposes({ corners, corner, onCorner }: CornerPurposesProps) {
+export function CornerPurposes({ corners, ranking, corner, onCorner }: CornerPurposesProps) {
   const ranked = [...corners].sort((a, b) => a.character.rank - b.character.rank)
   return (
     <Box component="section" aria-labelledby="corner-purposes">
@@ -37,7 +39,8 @@ export function CornerPurposes({ corners, corner, onCorner }: CornerPurposesProp
         What each corner is for
       </Typography>
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
-        Seconds a usual miss costs: braking 5 m early and 3 km/h too slow
+        Seconds a usual miss costs: braking 5 m early and 3 km/h too slow. {ranking[0]?.toUpperCase()}
+        {ranking.slice(1)}.
       </Typography>
       <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {ranked.map(({ number, name, character }) => (

@@ -10,8 +10,10 @@ import { ProblemNotice } from '../problem/ProblemNotice'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { RibbonFoot } from '../ribbon/RibbonFoot'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
-import { useSolution } from '../workers/useSolution'
+import { useSolution, type SolutionInput } from '../workers/useSolution'
+import { LineSchool } from './LineSchool'
 import { RoomToBeWrong } from './RoomToBeWrong'
+import { WhatIf } from './WhatIf'
 import { CornerPurposes } from './CornerPurposes'
 import { ConeList } from './ConeList'
 import { ConflictDialog } from './ConflictDialog'
@@ -49,13 +51,14 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
   const vehicle = day.vehicles.find((v) => v.id === draft.vehicleId)?.vehicle
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)
   if (!vehicle || !scheme) throw new Error('the plan names a vehicle or a marker scheme that is not on the shelf')
-  const solution = useSolution({
+  const input = {
     circuitId: plan.circuitId,
     vehicle,
     setup: draft.setup,
     firstSession: draft.firstSession,
     coneMoves: draft.coneMoves,
-  })
+  }
+  const solution = useSolution(input)
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: 'calc(100dvh - 54px)' }, minHeight: { md: 640 } }}>
       <ConflictDialog version={state.conflict} onKeepMine={state.keepMine} onTakeTheirs={state.takeTheirs} />
@@ -95,7 +98,7 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
       </Box>
       {state.error !== null && <ProblemNotice error={state.error} onRetry={state.retry} />}
       {solution.error && solution.data && <ProblemNotice error={solution.error} />}
-      <Loaded query={solution}>{(data) => <Drawn day={day} data={data} state={state} onChange={change} />}</Loaded>
+      <Loaded query={solution}>{(data) => <Drawn day={day} data={data} input={input} state={state} onChange={change} />}</Loaded>
     </Box>
   )
 }
@@ -141,11 +144,12 @@ function SaveState({ state }: { state: PlanDraftState }) {
 interface DrawnProps {
   day: DayFile
   data: PlanSolution
+  input: SolutionInput
   state: PlanDraftState
   onChange: PlanDraftState['change']
 }
 
-function Drawn({ day, data, state, onChange }: DrawnProps) {
+function Drawn({ day, data, input, state, onChange }: DrawnProps) {
   const { draft } = state
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)!
   const [corner, chooseCorner] = useCornerChoice(data)
@@ -185,8 +189,10 @@ function Drawn({ day, data, state, onChange }: DrawnProps) {
         </Box>
         <Side aria-label="What the plan is made for">
           <PlanSettings day={day} draft={draft} onChange={onChange} />
+          <LineSchool solution={data} />
           <RoomToBeWrong solution={data} corner={corner} />
-          <CornerPurposes corners={data.corners} corner={corner} onCorner={chooseCorner} />
+          {corner && <WhatIf key={corner} input={input} solution={data} corner={corner} />}
+          <CornerPurposes corners={data.corners} ranking={data.ranking} corner={corner} onCorner={chooseCorner} />
           <Typography variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
             {corner ? `Marks of corner ${corner}` : 'Marks in the order of the lap'}
           </Typography>

@@ -14,10 +14,14 @@ const schools: Record<BrakingSchool, { name: string; told: string }> = {
   trail: { name: 'Trail', told: 'Keep a light brake down to the apex.' },
 }
 
-/** Lines that can be asked for; the late-apex school drives the line of least curvature until its apexes are solved for. */
+/** Lines that can be searched for. */
 const lines = {
-  'late-apex': { name: 'Least curvature', told: 'The smoothest line there is room for.' },
-  fastest: { name: 'Fastest', told: 'Least lap time for this vehicle, pace and school. Takes a few seconds.' },
+  'late-apex': {
+    name: 'Late apex',
+    told: 'Parallel to the edge until turn-in, apex past half way, then only unwinding: room and a clean exit, for some time.',
+  },
+  fastest: { name: 'Fastest', told: 'Least lap time for this vehicle, pace and school.' },
+  tight: { name: 'Tight', told: 'The short way round, losing no more than a tenth of the fastest line’s slowest speed. Usual for karts.' },
 } as const
 type Line = keyof typeof lines
 const lineOf = ({ lineSchool }: Setup): Line | null => (lineSchool in lines ? (lineSchool as Line) : null)

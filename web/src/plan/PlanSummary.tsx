@@ -11,7 +11,7 @@ interface PlanSummaryProps {
   scheme: MarkerScheme
 }
 
-const lineNames = { given: 'given line', 'minimum-curvature': 'least-curvature line', 'least-time': 'fastest line' } as const
+const lineNames = { given: 'line drawn by hand', 'least-time': 'fastest line', 'late-apex': 'late-apex line', tight: 'tight line' } as const
 
 /** The plan in a line: lap, line, marks, and what the stock lacks. */
 export function PlanSummary({ solution, cones, scheme }: PlanSummaryProps) {

@@ -36,7 +36,7 @@ export function RoomToBeWrong({ solution, corner }: { solution: PlanSolution; co
         Room to be wrong
       </Typography>
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
-        A second late at the computed brake cone, then straight on as hard as it brakes. A cone moved by hand is not counted yet.
+        A second late at the brake cone where it stands, then straight on as hard as it brakes.
       </Typography>
       {shown.length === 0 && (
         <Typography variant="body2">{corner === null ? 'No corner is braked for.' : `Corner ${corner} is not braked for.`}</Typography>

@@ -5,12 +5,12 @@ import { shown } from '../fixtures/render'
 import { solved } from '../fixtures/stadium'
 import { CornerPurposes } from './CornerPurposes'
 
-const { corners } = solved()
+const { corners, ranking } = solved()
 const worst = corners.find((c) => c.character.rank === 1)!
 
 describe('what each corner is for', () => {
   it('comes in the order of what is at stake', () => {
-    shown(<CornerPurposes corners={corners} corner={null} onCorner={vi.fn()} />)
+    shown(<CornerPurposes corners={corners} ranking={ranking} corner={null} onCorner={vi.fn()} />)
     const rows = screen.getAllByRole('button')
     expect(rows).toHaveLength(corners.length)
     expect(rows[0]!.getAttribute('aria-label')).toMatch(new RegExp(`^Corner ${worst.number}, .* s at stake$`))
@@ -19,7 +19,7 @@ describe('what each corner is for', () => {
 
   it('says why for the chosen corner, and lets go of it', async () => {
     const onCorner = vi.fn()
-    shown(<CornerPurposes corners={corners} corner={worst.number} onCorner={onCorner} />)
+    shown(<CornerPurposes corners={corners} ranking={ranking} corner={worst.number} onCorner={onCorner} />)
     expect(screen.getByText(worst.character.why)).toBeTruthy()
     await userEvent.click(screen.getByRole('button', { pressed: true }))
     expect(onCorner).toHaveBeenCalledExactlyOnceWith(null)

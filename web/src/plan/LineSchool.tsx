@@ -1,0 +1,55 @@
+import { Box, Typography } from '@mui/material'
+import type { LateApexCorner, PlanSolution } from '@ochote/core'
+import { metres } from '../format/format'
+
+const degrees = (rad: number) => `${Math.abs((rad * 180) / Math.PI).toFixed(1)}°`
+
+/** What a corner of a late-apex line has not, in words. */
+function missing({ apexShare, toEdgeRad, riseShare }: LateApexCorner): string {
+  return `apex at ${Math.round(apexShare * 100)} % of the way, ${degrees(toEdgeRad)} to the edge at turn-in, ${Math.round(riseShare * 100)} % steering added after it`
+}
+
+/** Mean of what is left at the outer edge, over the corners where both lines tell. */
+function meanGain(solution: PlanSolution): number | null {
+  const gains = solution.lineReport.tooFast.flatMap(({ leftM, fastestLeftM }) =>
+    leftM === null || fastestLeftM === null ? [] : [leftM - fastestLeftM],
+  )
+  return gains.length === 0 ? null : gains.reduce((a, b) => a + b, 0) / gains.length
+}
+
+/** What the line's school costs against the fastest line, what it buys, and where it could not be kept to. */
+export function LineSchool({ solution }: { solution: PlanSolution }) {
+  const { costS, lateApex, tight } = solution.lineReport
+  if (costS === null) return null
+  const amiss = lateApex.filter((c) => !c.met && c.exempt === null)
+  const exempt = lateApex.filter((c) => c.exempt !== null)
+  const slow = tight.filter((c) => !c.met)
+  const gain = meanGain(solution)
+  return (
+    <Box component="section" aria-labelledby="line-school">
+      <Typography id="line-school" variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
+        What this line costs and gives
+      </Typography>
+      <Typography variant="body2">
+        {costS.toFixed(2)} s a lap slower than the fastest line.
+        {gain !== null &&
+          ` Driven 10 % too fast, ${metres(Math.abs(gain))} ${gain >= 0 ? 'more' : 'less'} is left to the outer edge on average.`}
+      </Typography>
+      {amiss.length > 0 && (
+        <Typography variant="body2" color="warning.main">
+          No late apex found at {amiss.map((c) => `corner ${c.cornerNumber} (${missing(c)})`).join('; ')}.
+        </Typography>
+      )}
+      {exempt.length > 0 && (
+        <Typography variant="body2" color="text.secondary">
+          Driven as they come: {exempt.map((c) => `corner ${c.cornerNumber}, ${c.exempt}`).join('; ')}.
+        </Typography>
+      )}
+      {slow.length > 0 && (
+        <Typography variant="body2" color="warning.main">
+          More than a tenth slower at {slow.map((c) => `corner ${c.cornerNumber}`).join(', ')}.
+        </Typography>
+      )}
+    </Box>
+  )
+}

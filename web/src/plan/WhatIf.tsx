@@ -1,0 +1,115 @@
+import { Box, MenuItem, Slider, Stack, TextField, Typography } from '@mui/material'
+import { useMemo, useState } from 'react'
+import type { ChangeKind, OuterEdge, PlanSolution, TimePart, WhatIfAnswer } from '@ochote/core'
+import { speed } from '../format/format'
+import type { SolutionInput } from '../workers/useSolution'
+import { useWhatIf } from '../workers/useWhatIf'
+import { changeKinds, changeOptions } from './changes'
+import { WhatIfTraces } from './WhatIfTraces'
+
+interface WhatIfProps {
+  input: SolutionInput
+  solution: PlanSolution
+  corner: string
+}
+
+const partNames: Record<TimePart, string> = {
+  braking: 'To turn-in',
+  entry: 'Turn-in to apex',
+  exit: 'Apex to exit',
+  straight: 'After the exit',
+}
+
+/** One thing done otherwise at the chosen corner: where time is gained and lost, and where the car goes. */
+export function WhatIf({ input, solution, corner }: WhatIfProps) {
+  const [kind, setKind] = useState<ChangeKind>('brake-later')
+  const option = changeOptions[kind]
+  const [amounts, setAmounts] = useState<Partial<Record<ChangeKind, number>>>({})
+  const amount = amounts[kind] ?? option.usual
+  const change = useMemo(() => option.make(amount), [option, amount])
+  const { data: answer, error } = useWhatIf(input, solution, corner, change)
+  return (
+    <Box component="section" aria-labelledby="what-if">
+      <Typography id="what-if" variant="h2" sx={{ mt: 2.5, mb: 0.75 }}>
+        What if, at corner {corner}
+      </Typography>
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="Done otherwise"
+        value={kind}
+        onChange={(e) => setKind(changeKinds.find((k) => k === e.target.value) ?? kind)}
+      >
+        {changeKinds.map((key) => (
+          <MenuItem key={key} value={key}>
+            {changeOptions[key].name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5, mt: 0.5 }}>
+        <Slider
+          size="small"
+          aria-label={option.name}
+          min={option.least}
+          max={option.most}
+          step={option.step}
+          value={amount}
+          getAriaValueText={option.tell}
+          onChange={(_e, v) => setAmounts({ ...amounts, [kind]: Array.isArray(v) ? v[0] : v })}
+        />
+        <Typography variant="body2" sx={{ width: 96, flexShrink: 0, textAlign: 'right' }}>
+          {option.tell(amount)}
+        </Typography>
+      </Stack>
+      {error && (
+        <Typography variant="body2" color="error" role="alert">
+          This could not be worked out: {error.message}
+        </Typography>
+      )}
+      {answer && <Answer answer={answer} solution={solution} />}
+    </Box>
+  )
+}
+
+const signed = (s: number) => (Math.abs(s) < 0.005 ? 'the same' : `${Math.abs(s).toFixed(2)} s ${s > 0 ? 'lost' : 'gained'}`)
+
+function edgeWords({ clearM, speedMps }: OuterEdge): string {
+  const how = clearM >= 0 ? `clears the outer edge by ${clearM.toFixed(1)} m` : `passes the outer edge by ${(-clearM).toFixed(1)} m`
+  return `${how} at ${speed(speedMps)}`
+}
+
+function Answer({ answer, solution }: { answer: WhatIfAnswer; solution: PlanSolution }) {
+  const { lostS, totalLostS, outer, outerPlanned } = answer
+  const off = outer.clearM < 0
+  return (
+    <>
+      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '1fr auto', m: 0, mt: 0.5, rowGap: 0.25 }}>
+        {(Object.keys(partNames) as TimePart[]).map((part) => (
+          <Row key={part} name={partNames[part]} value={signed(lostS[part])} />
+        ))}
+        <Row name="The lap" value={signed(totalLostS)} strong />
+      </Box>
+      <Typography variant="body2" sx={{ mt: 0.5, fontWeight: off ? 700 : 400 }} color={off ? 'error' : 'text.primary'}>
+        {off && 'Off the track: the car '}
+        {!off && 'The car '}
+        {edgeWords(outer)}; as planned it {edgeWords(outerPlanned)}.
+      </Typography>
+      <WhatIfTraces answer={answer} solution={solution} />
+    </>
+  )
+}
+
+function Row({ name, value, strong = false }: { name: string; value: string; strong?: boolean }) {
+  const weight = strong ? 750 : 400
+  return (
+    <>
+      <Typography component="dt" variant="body2" sx={{ fontWeight: weight }}>
+        {name}
+      </Typography>
+      <Typography component="dd" variant="body2" sx={{ m: 0, textAlign: 'right', fontWeight: weight }}>
+        {value}
+      </Typography>
+    </>
+  )
+}

@@ -1,0 +1,28 @@
+import type { Change, PlanSolution, WhatIfAnswer } from '@ochote/core'
+import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
+import { circuitQuery } from '../api/queries'
+import { askWhatIf } from './planSolver'
+import type { SolutionInput } from './useSolution'
+
+/** What one thing done otherwise at a corner of a solved plan would do; the last answer stays while the next is worked out. */
+export function useWhatIf(
+  { circuitId, vehicle, setup, firstSession }: SolutionInput,
+  { found }: PlanSolution,
+  corner: string,
+  change: Change,
+): UseQueryResult<WhatIfAnswer | null> {
+  const circuit = useQuery(circuitQuery(circuitId))
+  const document = circuit.data?.document
+  return useQuery({
+    queryKey: ['what-if', circuitId, vehicle, setup, firstSession, corner, change],
+    queryFn: ({ signal }) => {
+      if (!document) throw new Error('asked what if before its circuit was here')
+      return askWhatIf({ plan: { document, vehicle, setup, firstSession, coneMoves: [], found }, corner, change }, signal)
+    },
+    enabled: document !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    structuralSharing: false, // some thousands of numbers, new at every move of the slider
+    retry: false,
+  })
+}
