@@ -23,6 +23,7 @@ for (const plan of Object.values(plans)) {
     lines[questionHash(circuits.skerrow, { vehicle, setup: plan.setup })] = {
       coefficients: rounded(found.coefficients),
       fastest: found.fastest && rounded(found.fastest),
+      usual: found.usual && rounded(found.usual),
       exempt: found.exempt,
     }
 }

@@ -9,6 +9,8 @@ export const foundLineSchema = z.object({
   coefficients,
   /** null where the line is the fastest itself */
   fastest: coefficients.nullable(),
+  /** the usual dry line, where the rubber lies; null where the search did not ask for it */
+  usual: coefficients.nullable(),
   /** corners left as they come in the late-apex school, with the reason */
   exempt: z.array(z.tuple([z.string(), z.string()])).max(200),
 })

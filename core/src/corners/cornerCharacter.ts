@@ -1,6 +1,7 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
 import { sampleAtStation, stationsApart, valueAt, wrapStation } from '../geometry/track'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
+import type { Forces } from '../vehicle/forces'
 import type { Road } from '../vehicle/road'
 import type { AfterCorner } from './afterCorner'
 import type { CornerPoint, CornerPoints, DrivenLine } from './cornerPoints'
@@ -40,17 +41,24 @@ export interface Driven {
   readonly road: Road
   readonly vehicle: Vehicle
   readonly setup: Pick<Setup, 'pace' | 'brakingSchool' | 'conditions'>
+  /** of that road, vehicle and set-up */
+  readonly forces: Forces
 }
 
 /** Speeds when one place may not be passed faster than this. */
-export function cappedAt({ driven, road, vehicle, setup }: Driven, sample: number, speedMps: number): SpeedTrace {
+export function cappedAt({ driven, road, vehicle, setup, forces }: Driven, sample: number, speedMps: number): SpeedTrace {
   const capQ = new Float64Array(driven.track.count).fill(Infinity)
   capQ[sample] = Math.max(0.25, speedMps * Math.abs(speedMps))
-  return speedAlong(road, vehicle, setup, { capQ })
+  return speedAlong(road, vehicle, setup, { capQ, forces })
 }
 
 /** Speeds when a braking zone begins earlier: slowing as before, so much earlier, then held to the slowest place. */
-export function brakingEarlier({ driven, road, vehicle, setup }: Driven, from: CornerPoint, to: CornerPoint, metres: number): SpeedTrace {
+export function brakingEarlier(
+  { driven, road, vehicle, setup, forces }: Driven,
+  from: CornerPoint,
+  to: CornerPoint,
+  metres: number,
+): SpeedTrace {
   const { track, trace } = driven
   const q = trace.speedMps.map((v) => v * v)
   const capQ = new Float64Array(track.count).fill(Infinity)
@@ -61,7 +69,7 @@ export function brakingEarlier({ driven, road, vehicle, setup }: Driven, from: C
     const later = Math.min(k * track.stepM + metres, zoneM)
     capQ[i] = valueAt(track, q, wrapStation(track, from.stationM - metres + later))
   }
-  return speedAlong(road, vehicle, setup, { capQ })
+  return speedAlong(road, vehicle, setup, { capQ, forces })
 }
 
 /** Time driven from one station on to another. */

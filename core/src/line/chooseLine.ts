@@ -5,7 +5,7 @@ import { sampleTrack, type Track } from '../geometry/track'
 import { success, type Outcome } from '../outcome/outcome'
 import { fastestLine, lineSpaces, type LineProblem } from './fastestLine'
 import { givenLine } from './givenLine'
-import { gripMapOf } from './gripMap'
+import { gripMapOf, knownUsualLine, rememberUsualLine } from './gripMap'
 import { lateApexLine } from './lateApex'
 import { lineBounds } from './lineBounds'
 import { exemptFromLateApex, leastSpeeds } from './fastestDriven'
@@ -57,6 +57,7 @@ export function chooseLine(
     return line.ok ? success({ line: line.value, method: 'given', fastest: null, exempt: new Map(), found: null }) : line
   }
   const basis = offsetBasis(track, knotSpacingFor(vehicle.kind))
+  if (known?.usual) rememberUsualLine(track.circuit, Float64Array.from(known.usual))
   const search = known?.coefficients.length === basis.size ? success(known) : findLine(track, corners, vehicle, setup, onProgress)
   if (!search.ok) return search
   const found = search.value
@@ -95,7 +96,9 @@ function findLine(
   }
   const alone = setup.lineSchool === 'fastest'
   const start = fastestLine({ ...problem, onProgress: (share) => onProgress?.(alone ? share : FASTEST_SHARE * share) }).coefficients
-  if (alone) return success({ coefficients: [...start], fastest: null, exempt: [] })
+  const usualLine = knownUsualLine(track.circuit)
+  const usual = usualLine && [...usualLine]
+  if (alone) return success({ coefficients: [...start], fastest: null, usual, exempt: [] })
   const search = {
     spaceAt: lineSpaces(problem),
     searchStepM: knotSpacingM / SEARCH_STEPS_PER_KNOT,
@@ -112,9 +115,10 @@ function findLine(
     return success({
       coefficients: [...lateApexLine({ ...search, corners, exempt, start: smooth })],
       fastest: [...start],
+      usual,
       exempt: [...exempt],
     })
   }
   const mostCurvaturePerM = mostCurvature({ ...driven, ...leastSpeeds(driven) }, vehicle, setup)
-  return success({ coefficients: [...tightLine({ ...search, mostCurvaturePerM })], fastest: [...start], exempt: [] })
+  return success({ coefficients: [...tightLine({ ...search, mostCurvaturePerM })], fastest: [...start], usual, exempt: [] })
 }

@@ -44,6 +44,14 @@ export function dryLineOffsets(track: Track): Float64Array {
 /** A circuit's usual lines, found once for each: every step and every search asks for the same one. */
 const usualLines = new WeakMap<Circuit, Float64Array | null>()
 
+/** The usual dry line of a circuit where it was asked for and no one surveyed it. */
+export const knownUsualLine = (circuit: Circuit): Float64Array | null => usualLines.get(circuit) ?? null
+
+/** Saves finding a circuit's usual dry line again. */
+export function rememberUsualLine(circuit: Circuit, coefficients: Float64Array): void {
+  usualLines.set(circuit, coefficients)
+}
+
 function usualLine(circuit: Circuit): Float64Array | null {
   const known = usualLines.get(circuit)
   if (known !== undefined) return known

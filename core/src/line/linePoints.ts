@@ -19,7 +19,7 @@ export function walk(track: Track, from: number, mostM: number, passes: (i: numb
 
 /** Two apexes are this far apart at least, and the line moves out between them by this much. */
 const APEXES_APART_M = 20
-const OUT_BETWEEN_M = 0.4
+const OUT_BETWEEN_M = 1
 
 /** A second place in a corner where a line comes to the inside, with the way out between: the closer of what there is is the apex. */
 function twoApexes(track: Track, corner: Corner, inside: (i: number) => number): { firstM: number; holdM: number; secondM: number } | null {

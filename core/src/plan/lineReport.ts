@@ -7,6 +7,7 @@ import { measureCorners, type LateApexLook } from '../line/lateApexLook'
 import { pathOf } from '../line/path'
 import { roadAlong } from '../line/roadAlong'
 import { MOST_SPEED_LOST_SHARE } from '../line/tightLine'
+import { forcesAlong } from '../vehicle/forces'
 import { speedAlong } from '../speed/speedAlong'
 import { roomWhenTooFast } from '../whatIf/tooFast'
 import type { SolvedCorner } from './solvePlan'
@@ -56,8 +57,9 @@ export function lineReport(all: Driven, corners: readonly SolvedCorner[], chosen
   if (!chosen.fastest) return { fastestLapS: null, costS: null, lateApex, tight: [], tooFast: [] }
   const path = pathOf(track, chosen.fastest)
   const road = roadAlong(track, gripMapOf(track, all.setup.conditions), chosen.fastest, path)
-  const driven = { track, line: chosen.fastest, path, trace: speedAlong(road, all.vehicle, all.setup) }
-  const fastest: Driven = { ...all, driven, road }
+  const forces = forcesAlong(road, all.vehicle, all.setup)
+  const driven = { track, line: chosen.fastest, path, trace: speedAlong(road, all.vehicle, all.setup, { forces }) }
+  const fastest: Driven = { ...all, driven, road, forces }
   const points = cornerPointsOf(driven, corners)
   const tight =
     chosen.method === 'tight'

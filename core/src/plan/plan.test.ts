@@ -87,7 +87,9 @@ describe('corner points', () => {
     const gentle = accepted(solvePlan({ circuit, vehicle, setup: { ...setup, conditions }, firstSession: false }))
     expect(gentle.corners).toHaveLength(2)
     for (const c of gentle.corners) expect([c.points.brakeStart, c.points.lift, c.points.throttleOn]).toEqual([null, null, null])
-    expect(gentle.cones.map((c) => c.duty)).toEqual(['turn', 'apex', 'exit', 'turn', 'apex', 'exit'])
+    const duties = gentle.cones.map((c) => c.duty)
+    expect(duties).toContain('apex')
+    expect(duties.filter((duty) => duty === 'brake' || duty === 'lift')).toEqual([])
   })
 })
 

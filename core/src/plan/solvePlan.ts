@@ -17,6 +17,7 @@ import { rankingReason } from '../corners/ranking'
 import { upshiftsOf, type Upshift } from '../corners/upshifts'
 import { success, type Outcome } from '../outcome/outcome'
 import { speedAlong } from '../speed/speedAlong'
+import { forcesAlong } from '../vehicle/forces'
 
 /** A corner with where its points fall, what follows it and what it is for. */
 export interface SolvedCorner extends Corner {
@@ -75,10 +76,11 @@ export function solvePlan({
   const { line, method } = chosen.value
   const path = pathOf(track, line)
   const road = roadAlong(track, gripMapOf(track, setup.conditions), line, path)
-  const driven: DrivenLine = { track, line, path, trace: speedAlong(road, vehicle, setup) }
+  const forces = forcesAlong(road, vehicle, setup)
+  const driven: DrivenLine = { track, line, path, trace: speedAlong(road, vehicle, setup, { forces }) }
   const points = cornerPointsOf(driven, corners)
   const after = afterCorners(driven, corners, points)
-  const all = { driven, road, vehicle, setup }
+  const all = { driven, road, vehicle, setup, forces }
   const characters = cornerCharacters(all, points, after)
   const cones = placeCones(track, corners, points, { firstSession })
   const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! }))

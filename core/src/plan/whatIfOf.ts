@@ -1,5 +1,6 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
 import { gripMapOf } from '../line/gripMap'
+import { forcesAlong } from '../vehicle/forces'
 import { roadAlong } from '../line/roadAlong'
 import type { Change } from '../whatIf/change'
 import { whatIf, type WhatIfAnswer } from '../whatIf/whatIf'
@@ -19,5 +20,5 @@ export function whatIfOf(
   const corner = solution.corners.find((c) => c.number === cornerNumber)
   if (!corner) return null
   const road = roadAlong(solution.track, gripMapOf(solution.track, setup.conditions), solution.line, solution.path)
-  return whatIf({ driven: solution, road, vehicle, setup }, corner, change)
+  return whatIf({ driven: solution, road, vehicle, setup, forces: forcesAlong(road, vehicle, setup) }, corner, change)
 }

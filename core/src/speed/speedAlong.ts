@@ -105,15 +105,16 @@ function drivingPass(road: Road, forces: Forces, brakingQ: Float64Array, startSp
  * The quasi-steady speed along a line (physics.md section 3): lateral limit, backward braking pass, forward driving pass, in
  * v², then the time lost to upshifts. Time by the trapezium of 1/v.
  * @param options.startSpeedMps - speed at the start of an open course; default 10 m/s
+ * @param options.forces - those of the same road, vehicle and set-up, where they were made before
  * @param options.capQ - v² that is not exceeded at each sample, whatever the vehicle could do
  */
 export function speedAlong(
   road: Road,
   vehicle: Vehicle,
   setup: DrivingSetup,
-  options: { startSpeedMps?: number; capQ?: Float64Array } = {},
+  options: { startSpeedMps?: number; capQ?: Float64Array; forces?: Forces } = {},
 ): SpeedTrace {
-  const able = forcesAlong(road, vehicle, setup)
+  const able = options.forces ?? forcesAlong(road, vehicle, setup)
   const { capQ } = options
   const forces = capQ ? { ...able, limitQ: able.limitQ.map((q, i) => Math.min(q, capQ[i]!)) } : able
   const brakingQ = brakingPass(road, forces)

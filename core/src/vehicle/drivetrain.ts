@@ -33,6 +33,17 @@ export function torqueNmAt(points: Vehicle['torqueNm'], rpm: number): number {
 
 /** The drivetrain of a vehicle: T(rpm)·ratio·finalDrive·efficiency/(wheelRadius·mass), best gear at each speed. */
 export function drivetrainOf(vehicle: Vehicle): Drivetrain {
+  const known = drivetrains.get(vehicle)
+  if (known) return known
+  const made = makeDrivetrain(vehicle)
+  drivetrains.set(vehicle, made)
+  return made
+}
+
+/** Made once for each vehicle: plans are driven again and again with one thing a little otherwise. */
+const drivetrains = new WeakMap<Vehicle, Drivetrain>()
+
+function makeDrivetrain(vehicle: Vehicle): Drivetrain {
   const { gears, finalDrive, wheelRadiusM, drivelineEfficiency, massKg, redlineRpm, shiftRpm } = vehicle
   const rpmPerMps = gears.map((ratio) => (ratio * finalDrive * RPM_PER_RAD_PER_S) / wheelRadiusM)
   const drivePerNm = gears.map((ratio) => (ratio * finalDrive * drivelineEfficiency) / (wheelRadiusM * massKg))

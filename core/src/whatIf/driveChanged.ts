@@ -3,9 +3,9 @@ import { turnSign } from '../geometry/corners'
 import { sampleAtStation, stationsApart, valueAt, wrapStation } from '../geometry/track'
 import { brakingEarlier, cappedAt, type Driven } from '../corners/cornerCharacter'
 import type { SolvedCorner } from '../plan/solvePlan'
-import { forcesAlong, type Forces } from '../vehicle/forces'
+import type { Forces } from '../vehicle/forces'
 import type { Change } from './change'
-import { AS_PLANNED, doingOf, slowestOf, slowingFrom, startOf, type Doing } from './doing'
+import { doingOf, slowestOf, slowingFrom, startOf, type Doing } from './doing'
 import { backToLine, ON_LINE, stepOffLine, type OffLine } from './offLine'
 
 /** A lap driven with one thing otherwise. One entry a stride. */
@@ -28,8 +28,10 @@ const STRIDE_M = 0.5
 const RUN_OUT_M = 30
 const LEAST_Q = 1
 const SAME_Q = 1e-9
-const SAME_MPS = 1e-6
-/** A driver waits with the throttle until the heading is back to this. */
+/** So much too fast a driver turns as little as the school's braking leaves. */
+const MUCH_MPS = 0.3
+/** A driver waits with the throttle while the heading is off, wholly from this on and less the nearer it is. */
+const WAITS_RAD = 0.02
 const STRAIGHT_RAD = 1e-4
 /** Share of the sideways grip used while braking off too much speed: what each school leaves of the brakes by it (section 2). */
 const TURNING_WHILE_BRAKING: Record<BrakingSchool, number> = { separate: 0.15, blend: 0.5, trail: 0.7 }
@@ -71,9 +73,8 @@ function slowerTrace(driven: Driven, corner: SolvedCorner, change: Change) {
 type Way = Pick<ChangedLap, 'stationM' | 'plannedMps' | 'plannedM'>
 
 function driveFaster(driven: Driven, corner: SolvedCorner, doing: (stationM: number) => Doing, { stationM, plannedMps, plannedM }: Way) {
-  const { driven: line, road, vehicle, setup } = driven
+  const { driven: line, vehicle, setup, forces } = driven
   const { track, path } = line
-  const forces = forcesAlong(road, vehicle, setup)
   const sign = turnSign(corner)
   const count = stationM.length
   const lap = { speedMps: new Float64Array(count), outM: new Float64Array(count), drivenM: plannedM.slice() }
@@ -95,27 +96,27 @@ function driveFaster(driven: Driven, corner: SolvedCorner, doing: (stationM: num
     const act = doing(s)
     const linePerM = sign * valueAt(track, path.curvaturePerM, s)
     const plannedQ = plannedMps[k]! ** 2
-    const tooFast = q > plannedQ + SAME_Q
     // whoever brakes softer, or means to carry more, turns in as planned; who is too fast turns with what braking leaves
-    const unmeant = Math.sqrt(q) > Math.sqrt(plannedQ) + act.overMps + SAME_MPS && act.brakes === 1
-    const brakes = unmeant && !act.drives && intoCorner(s)
-    const able = forces.turnablePerM(i, q, sign) * (brakes ? turningShare : 1)
+    const unmeantMps = act.brakes < 1 || act.drives || !intoCorner(s) ? 0 : Math.sqrt(q) - Math.sqrt(plannedQ) - act.overMps
+    const brakes = Math.min(1, Math.max(0, unmeantMps / MUCH_MPS))
+    const turning = 1 - (1 - turningShare) * brakes
+    const able = forces.turnablePerM(i, q, sign) * turning
     const stepM = plannedM[k]! * Math.max(0.2, 1 + off.outM * linePerM)
     lap.drivenM[k] = stepM
     off = stepOffLine(off, plannedM[k]!, {
       linePerM,
-      // the plan's own speed can turn as its line does, whatever is lost between samples
-      mostPerM: tooFast ? able : Math.max(able, Math.abs(linePerM)),
+      // the plan's own speed can turn as its line does, whatever is lost between samples; a higher one by so much less
+      mostPerM: Math.max(able, Math.abs(linePerM) * Math.min(1, plannedQ / q) * turning),
       insteadPerM: act.insteadPerM,
       leastOutM: Math.min(0, -insideM(i)),
     })
     if (off.headingRad <= STRAIGHT_RAD && stationsApart(track, exitM, s) < track.lengthM / 2) off = backToLine(off, plannedM[k]!)
-    const lateralQ = brakes ? turningShare * q : q
-    const waits = off.headingRad > STRAIGHT_RAD
+    const lateralQ = turning * q
+    const waits = Math.min(1, Math.max(0, off.headingRad) / WAITS_RAD)
     const planned = (m: number) => valueAt(track, line.trace.speedMps, wrapStation(track, s + m)) ** 2
     const ahead = act.gainsAsAheadM
     const risesQ = ahead === null ? null : Math.max(0, planned(ahead + plannedM[k]!) - planned(ahead))
-    q = nextQ(forces, act, { i, q, stepM, plannedQ, nextPlannedQ: plannedMps[k + 1]! ** 2, waits, brakes, lateralQ, risesQ })
+    q = nextQ(forces, act, { i, q, stepM, plannedQ, nextPlannedQ: plannedMps[k + 1]! ** 2, waits, lateralQ, risesQ })
   }
   return lap
 }
@@ -126,10 +127,8 @@ interface Stride {
   readonly stepM: number
   readonly plannedQ: number
   readonly nextPlannedQ: number
-  /** the heading is not back yet: no throttle */
-  readonly waits: boolean
-  /** brakes off what is too fast */
-  readonly brakes: boolean
+  /** share of the throttle withheld until the heading is back, 0…1 */
+  readonly waits: number
   /** the speed squared at which the line would ask for as much sideways as is turned */
   readonly lateralQ: number
   /** what the throttle taken early adds; null where it is not */
@@ -137,25 +136,32 @@ interface Stride {
 }
 
 function nextQ(forces: Forces, act: Doing, stride: Stride): number {
-  const { i, q, stepM, plannedQ, nextPlannedQ, waits, brakes, lateralQ, risesQ } = stride
+  const { i, q, stepM, plannedQ, nextPlannedQ, waits, lateralQ, risesQ } = stride
   const twice = 2 * stepM
   const kept = (value: number) => Math.max(LEAST_Q, value)
   const resistance = forces.resistanceMps2(i, q)
-  if (act.drives && !waits) return kept(q + twice * forces.gainingMps2(i, q))
+  if (act.drives) return kept(q + twice * forces.gainingMps2(i, q))
   if (risesQ !== null) return kept(q + risesQ)
   if (act.coasts) return kept(Math.min(nextPlannedQ, q - twice * resistance))
   if (act.holds) return kept(Math.min(q, nextPlannedQ))
   const target = (Math.sqrt(nextPlannedQ) + act.overMps) ** 2
-  if (q > plannedQ + SAME_Q || act !== AS_PLANNED) {
-    const most = brakes ? forces.slowingMps2(i, Math.min(q, lateralQ)) : forces.slowingMps2(i, q)
-    const slowing = Math.max(0, resistance) + Math.max(0, most - Math.max(0, resistance)) * act.brakes
-    // as much slowing as the plan's own where that is less: no harder than is planned, and never below it
-    const planned = act.brakes < 1 ? Math.min(slowing, Math.max(0, (plannedQ - nextPlannedQ) / twice)) : slowing
-    return kept(Math.max(waits ? 0 : target, q - twice * planned))
+  if (q > plannedQ + SAME_Q || act.brakes < 1 || act.overMps > 0) {
+    const slowing = Math.max(0, resistance, forces.slowingMps2(i, lateralQ))
+    // who brakes softer does so by that share of the plan's own slowing; anyone else slows at least as the plan does
+    const own = Math.max(0, (plannedQ - nextPlannedQ) / twice)
+    const softer = Math.max(0, resistance) + Math.max(0, own - Math.max(0, resistance)) * act.brakes
+    const most = act.brakes < 1 ? Math.min(own, softer) : Math.max(slowing, own)
+    return kept(Math.max(target, q - twice * most))
   }
-  if (waits) return kept(Math.min(q, nextPlannedQ, q - twice * resistance))
+  const coasted = Math.min(q, nextPlannedQ, q - twice * resistance)
+  return kept(waits * coasted + (1 - waits) * asPlanned(forces, stride))
+}
+
+/** Along the plan's own speed, or up to it as the vehicle can. */
+function asPlanned(forces: Forces, { i, q, stepM, plannedQ, nextPlannedQ }: Stride): number {
+  const twice = 2 * stepM
   if (q >= plannedQ - SAME_Q) return nextPlannedQ
   // slower than planned: as much gained as the plan gains here, and what its own lower speed gains more
   const more = twice * (forces.gainingMps2(i, q) - forces.gainingMps2(i, plannedQ))
-  return kept(Math.min(nextPlannedQ, nextPlannedQ > plannedQ ? q + (nextPlannedQ - plannedQ) + more : q + twice * forces.gainingMps2(i, q)))
+  return Math.min(nextPlannedQ, nextPlannedQ > plannedQ ? q + (nextPlannedQ - plannedQ) + more : q + twice * forces.gainingMps2(i, q))
 }

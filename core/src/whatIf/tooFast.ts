@@ -2,7 +2,6 @@ import type { Driven } from '../corners/cornerCharacter'
 import { turnSign } from '../geometry/corners'
 import { sampleAtStation, signedApart, valueAt, wrapStation } from '../geometry/track'
 import type { SolvedCorner } from '../plan/solvePlan'
-import { forcesAlong } from '../vehicle/forces'
 import { ON_LINE, stepOffLine, type OffLine } from './offLine'
 
 const STRIDE_M = 0.5
@@ -15,11 +14,10 @@ const BEYOND_EXIT_M = 30
  * @param share - of the plan's speed, as 1.1
  */
 export function roomWhenTooFast(driven: Driven, corner: Pick<SolvedCorner, 'direction' | 'points'>, share: number): number | null {
-  const { driven: line, road, vehicle, setup } = driven
+  const { driven: line, vehicle, forces } = driven
   const { track, trace, path } = line
   const { turnIn, exit } = corner.points
   if (!turnIn || !exit) return null
-  const forces = forcesAlong(road, vehicle, setup)
   const sign = turnSign(corner)
   const wayM = Math.max(0, signedApart(track, turnIn.stationM, exit.stationM)) + BEYOND_EXIT_M
   let off: OffLine = ON_LINE
