@@ -1,9 +1,26 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
-import { circuitFromDocument, localFrame, planCalls, solvePlan, toLonLat, type Outcome, type PlanInput } from '@ochote/core'
+import {
+  circuitFromDocument,
+  editLine,
+  editableLine,
+  localFrame,
+  planCalls,
+  solvePlan,
+  speedAlong,
+  toLonLat,
+  type Outcome,
+  type PlanInput,
+} from '@ochote/core'
+import { afterCorners } from '../core/src/corners/afterCorner'
+import { cornerCharacters } from '../core/src/corners/cornerCharacter'
+import { gripMapOf } from '../core/src/line/gripMap'
+import { roadAlong } from '../core/src/line/roadAlong'
+import { forcesAlong } from '../core/src/vehicle/forces'
+import { whatIf } from '../core/src/whatIf/whatIf'
 import { vehicles } from '../server/src/demo/school'
 
 /** Prints how long the computation takes, each time as a ratio to a plain yardstick that is run beside it. */
-const REPEATS = 5
+const REPEATS = 3
 const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1]!
 
 function accepted<T>(outcome: Outcome<T, unknown>): T {
@@ -81,18 +98,45 @@ const row = (what: string, ms: number) =>
 console.log('4 km at 2 m'.padEnd(58) + '     median     ratio')
 const given = input(4000, 2, centreline)
 const fastest = input(4000, 2)
+const { found } = accepted(solvePlan(fastest))
+if (!found) throw new Error('the search kept no line')
+const solution = accepted(solvePlan(given))
+const road = roadAlong(solution.track, gripMapOf(solution.track, setup.conditions), solution.line, solution.path)
 row(
-  'a whole plan on a given line (speeds, points, purposes, room)',
+  'speeds along a given line (wanted: under 5 ms)',
+  timeMs(() => speedAlong(road, vehicle, setup)),
+)
+const forces = forcesAlong(road, vehicle, setup)
+const driven = { driven: solution, road, vehicle, setup, forces }
+const points = solution.corners.map((c) => c.points)
+row(
+  'what every corner is for (wanted: under 1 s)',
+  timeMs(() => cornerCharacters(driven, points, afterCorners(solution, solution.corners, points))),
+)
+row(
+  'a call sheet (wanted: under 20 ms)',
+  timeMs(() => planCalls(solution)),
+)
+const edited = editableLine(solution, gripMapOf(solution.track, setup.conditions), vehicle, setup, 8)
+row(
+  'a line moved by hand, with its new speeds (wanted: under 50 ms)',
+  timeMs(() => editLine(edited, 1000, 2)),
+)
+row(
+  'what if, one corner',
+  timeMs(() => whatIf(driven, solution.corners[0]!, { kind: 'brake-later', metres: 4 })),
+)
+row(
+  'a whole plan on a given line (points, purposes, room)',
   timeMs(() => accepted(solvePlan(given))),
 )
 row(
-  'a whole plan on the fastest line',
+  'a whole plan on the fastest line (line wanted: under 2 s)',
   timeMs(() => accepted(solvePlan(fastest))),
 )
-const solution = accepted(solvePlan(given))
 row(
-  'a call sheet',
-  timeMs(() => planCalls(solution)),
+  'the same opened again, its line kept',
+  timeMs(() => accepted(solvePlan({ ...fastest, found }))),
 )
 
 console.log('\nfastest line by length, at 2 m')

@@ -12,7 +12,7 @@ import type { OffsetLine } from './path'
 
 /** A corner may lose this share of the fastest line's least speed in it; a little less is aimed at. */
 export const MOST_SPEED_LOST_SHARE = 0.1
-const AIMED_LOSS_SHARE = 0.095
+const AIMED_LOSS_SHARE = 0.085
 /** Seconds for a metre: only the scale of the search. */
 const S_PER_M = 0.05
 /** Seconds for the square of a curvature that is too much by its own cap. */

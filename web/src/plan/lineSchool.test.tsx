@@ -1,0 +1,51 @@
+import { screen } from '@testing-library/react'
+import { describe, expect, it } from 'vitest'
+import type { LineReport } from '@ochote/core'
+import { shown } from '../fixtures/render'
+import { solved } from '../fixtures/stadium'
+import { changeKinds, changeOptions } from './changes'
+import { LineSchool } from './LineSchool'
+
+const report = (change: Partial<LineReport>): LineReport => ({
+  fastestLapS: 40,
+  costS: 1.26,
+  lateApex: [],
+  tight: [],
+  tooFast: [{ cornerNumber: '1', leftM: -2, fastestLeftM: -5 }],
+  ...change,
+})
+const showing = (change: Partial<LineReport>) => shown(<LineSchool solution={{ ...solved(), lineReport: report(change) }} />)
+
+describe('what a line costs and gives', () => {
+  it('is seconds against the fastest line, and metres left when driven too fast', () => {
+    showing({})
+    expect(screen.getByText(/1\.26 s a lap slower than the fastest line\./).textContent).toContain('3 m more is left to the outer edge')
+  })
+
+  it('names corners without a late apex with what they have, and those that need none with the reason', () => {
+    const look = { cornerNumber: '1', apexShare: 0.51, toEdgeRad: 0.02, riseShare: 0.01, met: false, exempt: null }
+    showing({ lateApex: [look, { ...look, cornerNumber: '2', exempt: 'taken flat' }] })
+    expect(screen.getByText(/^No late apex found at/).textContent).toContain('corner 1 (apex at 51 % of the way, 1.1° to the edge')
+    expect(screen.getByText(/^Driven as they come/).textContent).toContain('corner 2, taken flat')
+  })
+
+  it('says nothing where there is nothing to compare with', () => {
+    const { container } = showing({ costS: null })
+    expect(container.textContent).toBe('')
+  })
+})
+
+describe('what can be asked', () => {
+  it('tells every amount with its unit and which way, and asks for what the slider says', () => {
+    expect(changeOptions['brake-later'].tell(-5)).toBe('5 m earlier')
+    expect(changeOptions.carry.tell(2)).toBe('2 km/h more')
+    expect(changeOptions.carry.make(3.6)).toEqual({ kind: 'carry', mps: 1 })
+    expect(changeOptions['brake-softer'].make(10)).toEqual({ kind: 'brake-softer', share: 0.1 })
+    for (const kind of changeKinds) {
+      const { least, most, usual, make } = changeOptions[kind]
+      expect(usual).toBeGreaterThanOrEqual(least)
+      expect(usual).toBeLessThanOrEqual(most)
+      expect(make(usual).kind).toBe(kind)
+    }
+  })
+})
