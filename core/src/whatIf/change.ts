@@ -26,21 +26,10 @@ export function partOf(change: Change, share: number): Change {
       return { kind: change.kind, mps: change.mps * share }
     case 'lift-once':
       return { kind: change.kind, seconds: change.seconds * share }
-    default:
+    case 'brake-later':
+    case 'turn-later':
+    case 'apex-earlier':
+    case 'throttle-later':
       return { kind: change.kind, metres: change.metres * share }
-  }
-}
-
-/** How much of it there is, in its own unit. */
-export function amountOf(change: Change): number {
-  switch (change.kind) {
-    case 'brake-softer':
-      return change.share
-    case 'carry':
-      return change.mps
-    case 'lift-once':
-      return change.seconds
-    default:
-      return change.metres
   }
 }

@@ -24,6 +24,7 @@ describe('kept lines', () => {
     expect(await find(question)).toBeNull()
     expect((await app.ask('PUT', '/api/lines', { question, line })).status).toBe(200)
     expect(await find(question)).toEqual(line)
+    expect(await find({ ...question, vehicle: { ...vehicle, name: 'Another of them', notes: 'Blue' } })).toEqual(line)
     expect(await find({ ...question, setup: { ...question.setup, insideMarginM: 0.6 } })).toBeNull()
     expect(await find({ ...question, vehicle: { ...vehicle, massKg: vehicle.massKg + 1 } })).toBeNull()
   })

@@ -7,7 +7,9 @@ import { LINE_SEARCH_VERSION } from '@ochote/core'
  * is never used for a circuit or vehicle that has changed.
  */
 export function questionHash(document: unknown, { vehicle, setup }: Pick<LineQuestion, 'vehicle' | 'setup'>): string {
+  // three of a kind differ by name alone
+  const driven = JSON.stringify(vehicle, (key, value: unknown) => (key === 'name' || key === 'notes' ? undefined : value))
   return createHash('sha256')
-    .update(JSON.stringify([LINE_SEARCH_VERSION, document, vehicle, setup]))
+    .update(JSON.stringify([LINE_SEARCH_VERSION, document, driven, setup]))
     .digest('hex')
 }

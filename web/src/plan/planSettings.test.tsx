@@ -51,7 +51,7 @@ describe('what a plan is made for', () => {
     expect(screen.getByRole('button', { name: 'Fastest' }).getAttribute('aria-pressed')).toBe('false')
     await choose('Fastest')
     expect(last().setup.lineSchool).toBe('fastest')
-    await choose('Least curvature')
+    await choose('Late apex')
     expect(last().setup.lineSchool).toBe('late-apex')
   })
 

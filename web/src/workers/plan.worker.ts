@@ -3,6 +3,7 @@ import { circuitFromDocument, solvePlan, whatIfOf, type Change, type Outcome, ty
 import type { CircuitDocument, ConeMove, FieldProblem, FoundLine, Setup, Vehicle } from '@ochote/contracts'
 
 export interface PlanQuestion {
+  circuitId: string
   document: CircuitDocument
   vehicle: Vehicle
   setup: Setup
@@ -21,7 +22,8 @@ export interface WhatIfQuestion {
 
 /** The plan solved last: a what-if is asked about it again and again. */
 let last: { question: string; solution: PlanSolution } | null = null
-const keyOf = ({ document: _document, coneMoves: _moves, ...rest }: PlanQuestion) => JSON.stringify(rest)
+const keyOf = ({ circuitId, vehicle, setup, firstSession, found }: PlanQuestion) =>
+  JSON.stringify([circuitId, vehicle, setup, firstSession, found])
 
 function solved(question: PlanQuestion, onProgress: (share: number) => void): Outcome<PlanSolution, FieldProblem[]> {
   const { document, vehicle, setup, firstSession, coneMoves, found } = question

@@ -52,7 +52,11 @@ export function useSolution({ circuitId, vehicle, setup, firstSession, coneMoves
       setProgress(0)
       const question = { circuitId, vehicle, setup }
       const found = await keptLine(question, signal)
-      const solution = await solveInWorker({ document, vehicle, setup, firstSession, coneMoves: brakeMoves, found }, signal, setProgress)
+      const solution = await solveInWorker(
+        { circuitId, document, vehicle, setup, firstSession, coneMoves: brakeMoves, found },
+        signal,
+        setProgress,
+      )
       if (!found && solution.found) keepLine(question, solution.found)
       return solution
     },

@@ -17,7 +17,7 @@ export function useWhatIf(
     queryKey: ['what-if', circuitId, vehicle, setup, firstSession, corner, change],
     queryFn: ({ signal }) => {
       if (!document) throw new Error('asked what if before its circuit was here')
-      return askWhatIf({ plan: { document, vehicle, setup, firstSession, coneMoves: [], found }, corner, change }, signal)
+      return askWhatIf({ plan: { circuitId, document, vehicle, setup, firstSession, coneMoves: [], found }, corner, change }, signal)
     },
     enabled: document !== undefined,
     placeholderData: keepPreviousData,
