@@ -152,8 +152,7 @@ for (const stepM of [4, 2, 1, 0.5])
     timeMs(() => accepted(solvePlan(input(4000, stepM, centreline)))),
   )
 
-const before = process.memoryUsage().rss
 accepted(solvePlan(input(10_000, 2)))
 console.log(
-  `\n10 km at 2 m: resident memory ${(process.memoryUsage().rss / 1e6).toFixed(0)} MB, ${((process.memoryUsage().rss - before) / 1e6).toFixed(0)} MB of it for this plan`,
+  `\nafter a plan of 10 km at 2 m: the most memory this whole run held was ${(process.resourceUsage().maxRSS / 1000).toFixed(0)} MB`,
 )

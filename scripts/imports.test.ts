@@ -22,6 +22,7 @@ describe('the direction of imports', () => {
     ['core/src/speed/speedAlong.ts', "import { useState } from 'react'"],
     ['core/src/line/chooseLine.ts', "import { setupSchema } from '@ochote/contracts'"],
     ['core/src/plan/solvePlan.ts', "import { driveLap } from '../simulator/driveLap'"],
+    ['core/src/whatIf/whatIf.ts', "import { solvePlan } from '../plan/solvePlan'"],
     ['contracts/src/setup.ts', "import { solvePlan } from '@ochote/core'"],
     ['server/src/app.ts', "import React from 'react'"],
     ['server/src/app.ts', "import { driveLap } from '@ochote/core/simulator'"],

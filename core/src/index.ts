@@ -13,7 +13,8 @@ export { pointAt, pointNames, type CornerPoint, type CornerPoints, type DrivenLi
 export { speedAlong, type SpeedTrace } from './speed/speedAlong'
 export { coneOffset, describePlace, placeCones, type ComputedCone } from './cones/placeCones'
 export { foundByPhrase, landmarksOf, type PlacedLandmark } from './cones/foundBy'
-export { solvePlan, type PlanInput, type PlanSolution, type SolvedCorner } from './plan/solvePlan'
+export type { SolvedCorner } from './corners/solvedCorner'
+export { solvePlan, type PlanInput, type PlanSolution } from './plan/solvePlan'
 export { planDocument } from './plan/planDocument'
 export { adviceFor, faultOf, faults, praiseName, praises, severityNames, type Fault, type Severity } from './faults/catalogue'
 export {

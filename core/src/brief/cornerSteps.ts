@@ -1,6 +1,6 @@
 import type { PlacedCone } from '../cones/movedCones'
 import type { CornerPoint } from '../corners/cornerPoints'
-import type { SolvedCorner } from '../plan/solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
 
 /** One thing to do, in the order of the lap. */
 export interface CornerStep {

@@ -1,6 +1,7 @@
 import type { Duty } from '@ochote/contracts'
 import type { PointName } from '../corners/cornerPoints'
-import type { PlanSolution, SolvedCorner } from '../plan/solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
+import type { PlanSolution } from '../plan/solvePlan'
 import { chooseCalls, DEFAULT_REACTION_S, DEFAULT_WORDS_PER_SECOND, type CallOption, type CallSheet, type CallTiming } from './chooseCalls'
 
 /** An action of a corner that can be called: verb first, then place. */

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { Setup } from '@ochote/contracts'
 import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
 import { signedApart, stationsApart } from '../geometry/track'
-import { solvePlan, type PlanSolution, type SolvedCorner } from '../plan/solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
+import { solvePlan, type PlanSolution } from '../plan/solvePlan'
 
 const nine = checkCircuit('nine-corner')
 const vehicle = checkVehicle('hatch')

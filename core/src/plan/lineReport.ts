@@ -10,7 +10,7 @@ import { MOST_SPEED_LOST_SHARE } from '../line/tightLine'
 import { forcesAlong } from '../vehicle/forces'
 import { speedAlong } from '../speed/speedAlong'
 import { roomWhenTooFast } from '../whatIf/tooFast'
-import type { SolvedCorner } from './solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
 
 /** A corner under the late-apex school: how it keeps to it, or why it need not. */
 export interface LateApexCorner extends LateApexLook {

@@ -2,7 +2,8 @@ import type { CornerPoint } from '../corners/cornerPoints'
 import { toLonLat } from '../geometry/localMetres'
 import { runOffAt, runOffsOf } from '../geometry/stretches'
 import type { RoomToBeWrong } from '../room/roomToBeWrong'
-import type { PlanSolution, SolvedCorner } from './solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
+import type { PlanSolution } from './solvePlan'
 
 /** Metres and other SI values with six decimals, degrees with nine. */
 const six = (value: number) => Math.round(value * 1e6) / 1e6

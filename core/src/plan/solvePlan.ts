@@ -1,11 +1,11 @@
 import type { ConeMove, FieldProblem, FoundLine, Setup, Vehicle } from '@ochote/contracts'
 import { placedCones } from '../cones/movedCones'
 import { placeCones, type ComputedCone } from '../cones/placeCones'
-import { afterCorners, type AfterCorner } from '../corners/afterCorner'
-import { cornerCharacters, type CornerCharacter } from '../corners/cornerCharacter'
-import { cornerPointsOf, type CornerPoints, type DrivenLine } from '../corners/cornerPoints'
+import { afterCorners } from '../corners/afterCorner'
+import { cornerCharacters } from '../corners/cornerCharacter'
+import { cornerPointsOf, type DrivenLine } from '../corners/cornerPoints'
 import type { Circuit } from '../geometry/circuit'
-import { cornersOf, type Corner } from '../geometry/corners'
+import { cornersOf } from '../geometry/corners'
 import { DEFAULT_STEP_M, sampleTrack } from '../geometry/track'
 import { chooseLine, type LineMethod } from '../line/chooseLine'
 import { gripMapOf } from '../line/gripMap'
@@ -13,18 +13,12 @@ import { pathOf } from '../line/path'
 import { roomToBeWrong, type RoomToBeWrong } from '../room/roomToBeWrong'
 import { roadAlong } from '../line/roadAlong'
 import { lineReport, type LineReport } from './lineReport'
+import type { SolvedCorner } from '../corners/solvedCorner'
 import { rankingReason } from '../corners/ranking'
 import { upshiftsOf, type Upshift } from '../corners/upshifts'
 import { success, type Outcome } from '../outcome/outcome'
 import { speedAlong } from '../speed/speedAlong'
 import { forcesAlong } from '../vehicle/forces'
-
-/** A corner with where its points fall, what follows it and what it is for. */
-export interface SolvedCorner extends Corner {
-  readonly points: CornerPoints
-  readonly after: AfterCorner
-  readonly character: CornerCharacter
-}
 
 /** What the computation makes of a circuit, a vehicle and a set-up. */
 export interface PlanSolution extends DrivenLine {

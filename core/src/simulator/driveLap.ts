@@ -4,7 +4,8 @@ import { sampleAtStation, signedApart, stationsApart, type Track } from '../geom
 import { gripMapOf } from '../line/gripMap'
 import { pathOf, type OffsetLine } from '../line/path'
 import { roadAlong } from '../line/roadAlong'
-import type { PlanSolution, SolvedCorner } from '../plan/solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
+import type { PlanSolution } from '../plan/solvePlan'
 import { traceOf } from '../speed/speedAlong'
 import { forcesAlong, type Forces } from '../vehicle/forces'
 

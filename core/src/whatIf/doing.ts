@@ -1,7 +1,7 @@
 import type { Driven } from '../corners/cornerCharacter'
 import { turnSign } from '../geometry/corners'
 import { sampleAtStation, signedApart, valueAt, wrapStation } from '../geometry/track'
-import type { SolvedCorner } from '../plan/solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
 import type { Change } from './change'
 
 /** What a driver does otherwise at a place of the lap. */
@@ -35,7 +35,7 @@ export const AS_PLANNED: Doing = {
 const LEAD_M = 5
 
 /** The slowest place of a corner, or its apex where it is not slowed for. */
-export const slowestOf = (_driven: Driven, { points, endM }: SolvedCorner): number => (points.minSpeed ?? points.apex)?.stationM ?? endM
+export const slowestOf = ({ points, endM }: SolvedCorner): number => (points.minSpeed ?? points.apex)?.stationM ?? endM
 
 /** Where the plan stops gaining before a corner: what "later" is measured from. */
 export function slowingFrom({ driven }: Driven, { points, startM }: SolvedCorner): number {
@@ -67,9 +67,9 @@ export function startOf(driven: Driven, corner: SolvedCorner, change: Change): n
       case 'apex-earlier':
         return turnIn - change.metres
       case 'throttle-later':
-        return (points.throttleOn?.stationM ?? slowestOf(driven, corner)) + Math.min(0, change.metres)
+        return (points.throttleOn?.stationM ?? slowestOf(corner)) + Math.min(0, change.metres)
       case 'lift-once':
-        return points.fullThrottle?.stationM ?? slowestOf(driven, corner)
+        return points.fullThrottle?.stationM ?? slowestOf(corner)
     }
   }
   // slowing down for the change may begin before it
@@ -83,7 +83,7 @@ export function doingOf(driven: Driven, corner: SolvedCorner, change: Change): (
   const { track, trace, path } = driven.driven
   const sign = turnSign(corner)
   const slowing = slowingFrom(driven, corner)
-  const slowest = slowestOf(driven, corner)
+  const slowest = slowestOf(corner)
   /** from a station on, for so many metres */
   const during = (fromM: number, metres: number, act: (s: number) => Partial<Doing>) => (s: number) => {
     const on = signedApart(track, fromM, s)

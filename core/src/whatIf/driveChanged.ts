@@ -2,7 +2,7 @@ import type { BrakingSchool } from '@ochote/contracts'
 import { turnSign } from '../geometry/corners'
 import { sampleAtStation, stationsApart, valueAt, wrapStation } from '../geometry/track'
 import { brakingEarlier, cappedAt, type Driven } from '../corners/cornerCharacter'
-import type { SolvedCorner } from '../plan/solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
 import type { Forces } from '../vehicle/forces'
 import type { Change } from './change'
 import { doingOf, slowestOf, slowingFrom, startOf, type Doing } from './doing'
@@ -80,7 +80,7 @@ function driveFaster(driven: Driven, corner: SolvedCorner, doing: (stationM: num
   const lap = { speedMps: new Float64Array(count), outM: new Float64Array(count), drivenM: plannedM.slice() }
   const insideM = (i: number) =>
     (sign > 0 ? track.halfLeftM[i]! - line.line.offsetM[i]! : track.halfRightM[i]! + line.line.offsetM[i]!) - vehicle.widthM / 2
-  const apexM = slowestOf(driven, corner)
+  const apexM = slowestOf(corner)
   const slowingM = slowingFrom(driven, corner)
   const exitM = wrapStation(track, (corner.points.exit?.stationM ?? corner.endM) + RUN_OUT_M)
   const intoCorner = (s: number) => stationsApart(track, slowingM, s) < stationsApart(track, slowingM, apexM)

@@ -1,7 +1,7 @@
 import type { Driven } from '../corners/cornerCharacter'
 import { turnSign } from '../geometry/corners'
 import { sampleAtStation, signedApart, valueAt, wrapStation } from '../geometry/track'
-import type { SolvedCorner } from '../plan/solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
 import { ON_LINE, stepOffLine, type OffLine } from './offLine'
 
 const STRIDE_M = 0.5

@@ -2,7 +2,7 @@ import { turnSign } from '../geometry/corners'
 import { signedApart, valueAt } from '../geometry/track'
 import type { Driven } from '../corners/cornerCharacter'
 import type { DrivenLine } from '../corners/cornerPoints'
-import type { SolvedCorner } from '../plan/solvePlan'
+import type { SolvedCorner } from '../corners/solvedCorner'
 import type { Change } from './change'
 import { driveChanged, type ChangedLap } from './driveChanged'
 

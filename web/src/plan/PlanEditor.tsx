@@ -3,7 +3,7 @@ import { Box, IconButton, LinearProgress, MenuItem, Stack, TextField, Tooltip, T
 import { styled } from '@mui/material/styles'
 import { useMemo, useState } from 'react'
 import type { ConeMove, DayFile, Plan } from '@ochote/contracts'
-import { coneOffset, placedCones, wrapStation, type PlanSolution } from '@ochote/core'
+import { coneOffset, driveRound, placedCones, wrapStation, type PlanSolution } from '@ochote/core'
 import { PlanView } from '../planView/PlanView'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -197,7 +197,7 @@ function Drawn({ day, data, input, state, onChange }: DrawnProps) {
             {corner ? `Marks of corner ${corner}` : 'Marks in the order of the lap'}
           </Typography>
           <ConeList
-            cones={corner ? cones.filter((c) => c.cornerNumber === corner) : cones}
+            cones={corner ? cones.filter((c) => c.cornerNumber === corner) : driveRound(data.track, cones)}
             scheme={scheme}
             selected={selected}
             onSelect={select}
