@@ -12,19 +12,29 @@ import { lineOf } from './offsetBasis'
 const MOST_ROUNDS = 50
 /** Once every corner has what is asked for, so many rounds more are spent on time. */
 const ROUNDS_AFTER = 6
+interface Stiffening {
+  readonly first: number
+  readonly growth: number
+  readonly most: number
+  /** begins where the best line so far is, else at the beginning */
+  readonly fromBest?: boolean
+}
+
 /**
  * Seconds for a rule's squared unit, more from round to round. The first way gives the quicker lines; where it leaves a corner
- * amiss the second, stiffer from the start, is tried too.
+ * amiss the second, stiffer from the start, is tried too, and then what is best is mended.
  */
-const STIFFNESSES = [
+const STIFFNESSES: readonly Stiffening[] = [
   { first: 400, growth: 1.15, most: 4000 },
   { first: 1000, growth: 1.15, most: 4000 },
-] as const
+  { first: 1000, growth: 1.15, most: 4000, fromBest: true },
+  { first: 400, growth: 1.15, most: 8000, fromBest: true },
+]
 /** What leaving the last line costs: less after a round that was of use, much more after one that was not. */
 const ANCHOR = { first: 600, least: 10, most: 1e5, looser: 0.6, tighter: 3 }
 /** A breach grown by this much is a corner that jumped. */
 const NOTICED = 1e-5
-const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 12, mostSteps: 20, eased: false, rampM: RAMP_M }
+const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 40, mostSteps: 20, eased: false, rampM: RAMP_M }
 
 /** What is searched for, and from where. */
 export interface LateApexProblem {
@@ -51,7 +61,14 @@ export function lateApexLine(problem: LateApexProblem): Float64Array {
   const { onProgress } = problem
   let best: SearchedLine | null = null
   for (const [k, stiffening] of STIFFNESSES.entries()) {
-    const found = searchFrom({ ...problem, onProgress: (share) => onProgress?.((k + share) / STIFFNESSES.length) }, stiffening)
+    const found = searchFrom(
+      {
+        ...problem,
+        start: stiffening.fromBest && best ? best.coefficients : problem.start,
+        onProgress: (share) => onProgress?.((k + share) / STIFFNESSES.length),
+      },
+      stiffening,
+    )
     if (!best || found.amiss < best.amiss) best = found
     if (best.amiss === 0) break
   }
@@ -66,7 +83,7 @@ interface SearchedLine {
 
 function searchFrom(
   { spaceAt, searchStepM, bounds, corners, exempt, start, onProgress }: LateApexProblem,
-  stiffening: (typeof STIFFNESSES)[number],
+  stiffening: Stiffening,
 ): SearchedLine {
   const stage: Stage = { ...STAGE, stepM: searchStepM }
   const { track, basis, costAt } = spaceAt(searchStepM)

@@ -99,6 +99,16 @@ describe('room to be wrong', () => {
     expect(firstCorner(10, true).room.marginM!).toBeGreaterThan(firstCorner(10).room.marginM! + 10)
   })
 
+  it('is measured where a brake cone was moved to: later leaves less', () => {
+    const { solution, room } = firstCorner(60)
+    const cone = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const coneMoves = [{ coneId: cone.id, stationM: cone.stationM + 12, offsetM: cone.offsetM }]
+    const moved = accepted(solvePlan({ circuit: stadium(60), vehicle, setup, firstSession: false, coneMoves })).room[0]!
+    expect(moved.coneStationM).toBeCloseTo(room.coneStationM + 12, 6)
+    expect(moved.toObstacleM!).toBeCloseTo(room.toObstacleM! - 12, 1)
+    expect(moved.marginM!).toBeLessThan(room.marginM!)
+  })
+
   it('is unknown, not enough, where the circuit’s file says nothing', () => {
     expect(firstCorner(null).room).toMatchObject({ verdict: 'unknown', marginM: null, obstacleSpeedMps: null })
   })

@@ -57,6 +57,7 @@ describe('the demonstration’s lines', () => {
     })
     if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
     const { track, line: driven } = solved.value
+    for (const corner of solved.value.lineReport.lateApex) expect(corner.met || corner.exempt !== null, corner.cornerNumber).toBe(true)
     driven.offsetM.forEach((n, i) => {
       const margin = own.widthM / 2 + Math.min(plan.setup.insideMarginM, plan.setup.outsideMarginM) - 0.02
       expect(n).toBeLessThan(track.halfLeftM[i]! - margin)
