@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { openDay, secondsIn } from './support'
 
 const summary = (page: Page) => page.getByText(/^Lap \d/)
@@ -15,6 +15,22 @@ async function openPlan(page: Page): Promise<void> {
 async function lapAfter(page: Page, beforeS: number): Promise<number> {
   await expect(async () => expect(await lapS(page)).not.toBe(beforeS)).toPass()
   return lapS(page)
+}
+
+/** Where something stands once the drawing has come to rest: going to a corner zooms. */
+async function restingBox(drawn: Locator) {
+  let last = ''
+  await expect
+    .poll(
+      async () => {
+        const before = last
+        last = JSON.stringify(await drawn.boundingBox())
+        return last === before
+      },
+      { intervals: [150] },
+    )
+    .toBe(true)
+  return (await drawn.boundingBox())!
 }
 
 test('vehicle, pace, school and weather each recompute the lap and move the marks', async ({ page }) => {
@@ -119,7 +135,7 @@ test('a cone moved by hand stays moved, says how far, and comes back when it is 
   await expect(page).toHaveURL(/corner=6/)
   const ribbon = page.getByRole('group', { name: /laid out straight/ })
   const cone = ribbon.locator('[data-cone="6-brake"]')
-  const box = (await cone.boundingBox())!
+  const box = await restingBox(cone)
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
   await page.mouse.move(box.x + box.width / 2 - 40, box.y + box.height / 2, { steps: 6 })
@@ -155,7 +171,7 @@ test('a cone can be carried about the plan view too', async ({ page }) => {
   await page.keyboard.press('3')
   const view = page.getByRole('group', { name: /in plan, north up/ })
   const cone = view.locator('[data-cone="3-apex"]')
-  const box = (await cone.boundingBox())!
+  const box = await restingBox(cone)
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
   await page.mouse.move(box.x + box.width / 2 + 3, box.y + box.height / 2 + 30, { steps: 5 })
