@@ -1,5 +1,5 @@
 import type { Vehicle } from '@ochote/contracts'
-import { signedApart, stationsApart, wrapStation, type Track } from '../geometry/track'
+import { signedApart, stationsApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import type { DrivingSetup } from '../speed/speedAlong'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import type { GripMap } from './gripMap'
@@ -44,8 +44,7 @@ export function editableLine(
 /** Coefficients whose spline passes near a line: each corrected by what it misses at its own place, again and again. */
 function interpolating(track: Track, line: OffsetLine, basis: OffsetBasis): Float64Array {
   const wanted = Float64Array.from({ length: basis.size }, (_, c) => {
-    const s = wrapStation(track, (c - 1) * basis.knotSpacingM)
-    return line.offsetM[Math.min(track.count - 1, Math.round(s / track.stepM)) % track.count]!
+    return valueAt(track, line.offsetM, wrapStation(track, (c - 1) * basis.knotSpacingM))
   })
   const coefficients = wanted.slice()
   const at = (c: number) => coefficients[basis.closed ? (c + basis.size) % basis.size : Math.min(basis.size - 1, Math.max(0, c))]!
@@ -64,7 +63,7 @@ function interpolating(track: Track, line: OffsetLine, basis: OffsetBasis): Floa
 export function editLine(editable: EditableLine, stationM: number, offsetM: number): EditedLine {
   const { track, basis, grip, vehicle, setup } = editable
   const line = lineOf(basis, editable.coefficients)
-  const here = line.offsetM[Math.round(wrapStation(track, stationM) / track.stepM) % track.count]!
+  const here = valueAt(track, line.offsetM, stationM)
   const coefficients = editable.coefficients.map((value, c) => {
     const knotM = wrapStation(track, (c - 1) * basis.knotSpacingM)
     const away = track.closed
