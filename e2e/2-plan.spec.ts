@@ -124,9 +124,9 @@ test('a corner is asked what if: braking later runs wide and says so, braking ea
 })
 
 test('a plan opened again does not search for its line again', async ({ page }) => {
-  const kept = page.waitForResponse((r) => r.url().endsWith('/api/lines/find'))
+  const kept = page.waitForResponse((r) => r.url().endsWith('/api/kept-work/find'))
   await openPlan(page)
-  expect(await (await kept).json()).toMatchObject({ coefficients: expect.any(Array) })
+  expect(await (await kept).json()).toMatchObject({ line: { coefficients: expect.any(Array) }, characters: expect.any(Array) })
 })
 
 test('a cone moved by hand stays moved, says how far, and comes back when it is put back', async ({ page }) => {
@@ -191,6 +191,42 @@ test('pointing at a place in one drawing reads it and shows it in the other', as
   await expect(page.getByText(/^at \d+ m · \d+ km\/h · gear \d · .* m (left|right) of the middle$/)).toBeVisible()
   await page.mouse.move(5, 5)
   await expect(page.getByText(/^Point at the track to read it/)).toBeVisible()
+})
+
+test('the line is drawn by hand: speeds follow the pointer, keys move it too, and it is undone step by step', async ({ page }) => {
+  await openPlan(page)
+  await page.keyboard.press('3')
+  await page.getByRole('button', { name: 'By hand' }).click()
+  const line = page.getByText(/· line drawn by hand/)
+  await expect(line).toBeVisible()
+  const ribbon = page.getByRole('group', { name: /laid out straight/ })
+  const apex = ribbon.getByRole('slider', { name: 'Line at corner 3, apex' })
+  const box = await restingBox(apex)
+  // beside the apex, where no cone lies over the line
+  const [x, y] = [box.x + box.width / 2 + 26, box.y + box.height / 2]
+  const band = (await ribbon.boundingBox())!.y + 82
+  const before = await lapS(page)
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x, y + (y < band ? 25 : -25), { steps: 8 })
+  await expect(
+    page.getByRole('status').filter({ hasText: /^Lap \d:\d\d\.\d\d, \d\.\d\d s slower · corner 3: \d+ km\/h at the slowest/ }),
+  ).toBeVisible()
+  await page.mouse.up()
+  const moved = await lapAfter(page, before)
+  expect(moved).toBeGreaterThan(before) // an apex missed
+  const offset = () => apex.getAttribute('aria-valuenow')
+  const was = await offset()
+  await apex.focus()
+  await page.keyboard.press('PageUp')
+  await expect.poll(offset).not.toBe(was)
+  await lapAfter(page, moved)
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
+  await page.reload()
+  await expect(line).toBeVisible()
+  await page.getByRole('button', { name: 'Late apex' }).click()
+  await expect(page.getByText(/late-apex line/)).toBeVisible()
+  await expect(page.getByText(/^Saved, version/)).toBeVisible()
 })
 
 test('two people who save over each other are told, and the second chooses', async ({ page, context }) => {

@@ -98,8 +98,7 @@ const row = (what: string, ms: number) =>
 console.log('4 km at 2 m'.padEnd(58) + '     median     ratio')
 const given = input(4000, 2, centreline)
 const fastest = input(4000, 2)
-const { found } = accepted(solvePlan(fastest))
-if (!found) throw new Error('the search kept no line')
+const { work } = accepted(solvePlan(fastest))
 const solution = accepted(solvePlan(given))
 const road = roadAlong(solution.track, gripMapOf(solution.track, setup.conditions), solution.line, solution.path)
 row(
@@ -135,8 +134,8 @@ row(
   timeMs(() => accepted(solvePlan(fastest))),
 )
 row(
-  'the same opened again, its line kept',
-  timeMs(() => accepted(solvePlan({ ...fastest, found }))),
+  'the same opened again, its work kept',
+  timeMs(() => accepted(solvePlan({ ...fastest, work }))),
 )
 
 console.log('\nfastest line by length, at 2 m')

@@ -56,4 +56,17 @@ export {
 } from './day'
 export { dayFileSchema, stintFileSchema, studentFileSchema, type DayFile, type StintFile, type StudentFile } from './views'
 export { problemSchema, type Problem } from './problem'
-export { foundLineSchema, keptLineSchema, lineQuestionSchema, type FoundLine, type KeptLine, type LineQuestion } from './foundLine'
+export {
+  characters,
+  cornerCharacterSchema,
+  foundLineSchema,
+  keptWorkSchema,
+  workQuestionSchema,
+  workToKeepSchema,
+  type Character,
+  type CornerCharacter,
+  type FoundLine,
+  type KeptWork,
+  type WorkQuestion,
+  type WorkToKeep,
+} from './keptWork'

@@ -11,7 +11,7 @@ import { circuitRoutes } from './circuits/circuitRoutes'
 import { dayRoutes } from './days/dayRoutes'
 import { answer } from './http/answer'
 import { noSuchPath, problemHandler } from './http/problemHandler'
-import { lineRoutes } from './lines/lineRoutes'
+import { keptWorkRoutes } from './keptWork/keptWorkRoutes'
 import { personRoutes } from './people/personRoutes'
 import { planRoutes } from './plans/planRoutes'
 import { repositoriesOf } from './repositories'
@@ -57,7 +57,7 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
     .use('/people', personRoutes(all))
     .use('/days', dayRoutes(all))
     .use('/plans', planRoutes(all))
-    .use('/lines', lineRoutes(all, now))
+    .use('/kept-work', keptWorkRoutes(all, now))
     .use('/stints', stintRoutes(all.stints, now))
     .get('/marker-schemes', async (_req, res) => {
       answer(res, z.array(markerSchemeSchema), await all.markerSchemes.list())

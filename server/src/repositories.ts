@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import { circuitRepository } from './circuits/circuitRepository'
 import { eventRepository } from './days/eventRepository'
-import { lineRepository } from './lines/lineRepository'
+import { keptWorkRepository } from './keptWork/keptWorkRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
 import { personRepository } from './people/personRepository'
 import { planRepository } from './plans/planRepository'
@@ -17,6 +17,6 @@ export const repositoriesOf = (db: Knex) => ({
   events: eventRepository(db),
   plans: planRepository(db),
   stints: stintRepository(db),
-  lines: lineRepository(db),
+  keptWork: keptWorkRepository(db),
 })
 export type Repositories = ReturnType<typeof repositoriesOf>

@@ -1,31 +1,10 @@
-import type { Setup, Vehicle } from '@ochote/contracts'
+import type { Character, CornerCharacter, Setup, Vehicle } from '@ochote/contracts'
 import { sampleAtStation, stationsApart, valueAt, wrapStation } from '../geometry/track'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import type { Forces } from '../vehicle/forces'
 import type { Road } from '../vehicle/road'
 import type { AfterCorner } from './afterCorner'
 import type { CornerPoint, CornerPoints, DrivenLine } from './cornerPoints'
-
-/** What a corner is for. */
-export const characters = ['exit', 'entry', 'set-up', 'carry', 'flat'] as const
-export type Character = (typeof characters)[number]
-
-/** A corner's character with the numbers behind it; seconds are for this vehicle, pace and line. */
-export interface CornerCharacter {
-  readonly character: Character
-  /** seconds lost from full throttle to the next braking point for each km/h less at full throttle */
-  readonly exitSPerKmh: number
-  /** seconds lost on the lap for each metre of braking earlier */
-  readonly entrySPerM: number
-  /** seconds lost on the lap for each km/h less at the slowest place */
-  readonly minSpeedSPerKmh: number
-  /** seconds that a usual miss costs here: what corners are ranked by */
-  readonly atStakeS: number
-  /** 1 is where most is at stake */
-  readonly rank: number
-  /** why, in words with the numbers */
-  readonly why: string
-}
 
 /** A usual miss: what a student who is not yet steady is out by. */
 const USUAL_MISS = { brakingM: 5, speedKmh: 3 }

@@ -1,5 +1,5 @@
 import type { AfterCorner } from './afterCorner'
-import type { CornerCharacter } from './cornerCharacter'
+import type { CornerCharacter } from '@ochote/contracts'
 
 interface RankedCorner {
   readonly number: string

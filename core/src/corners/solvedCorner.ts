@@ -1,6 +1,6 @@
 import type { Corner } from '../geometry/corners'
 import type { AfterCorner } from './afterCorner'
-import type { CornerCharacter } from './cornerCharacter'
+import type { CornerCharacter } from '@ochote/contracts'
 import type { CornerPoints } from './cornerPoints'
 
 /** A corner with where its points fall, what follows it and what it is for. */

@@ -4,6 +4,8 @@ import { smoothSetup } from '../../fixtures/smoothSetup'
 import { signedApart, valueAt } from '../geometry/track'
 import { solvePlan } from '../plan/solvePlan'
 import { gripMapOf } from './gripMap'
+import { givenLine } from './givenLine'
+import { overEdge } from './overEdge'
 import { editableLine, editLine } from './handLine'
 import { lineOf } from './offsetBasis'
 
@@ -36,5 +38,26 @@ describe('a line edited by hand', () => {
     const missed = editLine(editable, apexM, here + (plan.corners[2]!.direction === 'left' ? -2 : 2))
     expect(missed.trace.lapTimeS).toBeGreaterThan(plan.trace.lapTimeS)
     expect(missed.trace.speedMps).toHaveLength(plan.track.count)
+  })
+
+  it('is stored as pairs of station and offset that give the same line again, to a millimetre', () => {
+    const moved = editLine(editable, apexM, 1)
+    const again = accepted(givenLine(plan.track, moved.givenLine))
+    moved.line.offsetM.forEach((n, i) => expect(Math.abs(again.offsetM[i]! - n)).toBeLessThan(0.001))
+    moved.line.bendPerM.forEach((bend, i) => expect(Math.abs(again.bendPerM[i]! - bend)).toBeLessThan(1e-4))
+  })
+
+  it('says where it takes the vehicle over an edge, on which side and by how much', () => {
+    const { track } = plan
+    expect(overEdge(track, plan.line, vehicle.widthM)).toEqual([])
+    const half = track.halfLeftM[0]!
+    const over = editLine(editable, apexM, half - vehicle.widthM / 2 + 0.5)
+    const stretches = overEdge(track, over.line, vehicle.widthM)
+    expect(stretches).toHaveLength(1)
+    expect(stretches[0]).toMatchObject({ side: 'left' })
+    expect(stretches[0]!.byM).toBeGreaterThan(0.3)
+    expect(stretches[0]!.byM).toBeLessThan(0.7)
+    expect(stretches[0]!.fromM).toBeLessThan(apexM)
+    expect(stretches[0]!.toM).toBeGreaterThan(apexM)
   })
 })

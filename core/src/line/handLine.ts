@@ -23,6 +23,8 @@ export interface EditedLine {
   readonly line: OffsetLine
   readonly path: Path
   readonly trace: SpeedTrace
+  /** the same line as [station, offset] pairs of a set-up, one a knot */
+  readonly givenLine: [number, number][]
 }
 
 /** How far to either side of the pointer a line follows it, metres. */
@@ -73,5 +75,19 @@ export function editLine(editable: EditableLine, stationM: number, offsetM: numb
   })
   const edited = lineOf(basis, coefficients)
   const path = pathOf(track, edited)
-  return { coefficients, line: edited, path, trace: speedAlong(roadAlong(track, grip, edited, path), vehicle, setup) }
+  return {
+    coefficients,
+    line: edited,
+    path,
+    trace: speedAlong(roadAlong(track, grip, edited, path), vehicle, setup),
+    givenLine: givenLineOf(basis, coefficients),
+  }
+}
+
+/** A cubic through a spline's values at its own knots is that spline again (on an open course but for its ends). */
+function givenLineOf({ size, closed, knotSpacingM }: OffsetBasis, coefficients: Float64Array): [number, number][] {
+  return Array.from({ length: closed ? size : size - 2 }, (_, k) => {
+    const value = (coefficients[k]! + 4 * coefficients[(k + 1) % size]! + coefficients[(k + 2) % size]!) / 6
+    return [Math.round(k * knotSpacingM * 1e6) / 1e6, Math.round(value * 1e4) / 1e4]
+  })
 }

@@ -70,7 +70,7 @@ describe('a late-apex line', () => {
         setup,
         firstSession: false,
         stepM: 1,
-        found: plan.found!,
+        work: plan.work,
         onProgress: () => expect.fail('searched'),
       }),
     )

@@ -4,6 +4,7 @@ import { gripMapOf } from '../line/gripMap'
 import type { ChosenLine } from '../line/chooseLine'
 import { leastIn } from '../line/fastestDriven'
 import { measureCorners, type LateApexLook } from '../line/lateApexLook'
+import { overEdge, type OverEdge } from '../line/overEdge'
 import { pathOf } from '../line/path'
 import { roadAlong } from '../line/roadAlong'
 import { MOST_SPEED_LOST_SHARE } from '../line/tightLine'
@@ -40,6 +41,8 @@ export interface LineReport {
   readonly lateApex: readonly LateApexCorner[]
   readonly tight: readonly TightCorner[]
   readonly tooFast: readonly TooFastCorner[]
+  /** where the vehicle is over an edge: a line that was searched for never is, one drawn by hand may be */
+  readonly overEdge: readonly OverEdge[]
 }
 
 const TOO_FAST = 1.1
@@ -54,7 +57,8 @@ export function lineReport(all: Driven, corners: readonly SolvedCorner[], chosen
           return { cornerNumber, apexShare, toEdgeRad, riseShare, met, exempt }
         })
       : []
-  if (!chosen.fastest) return { fastestLapS: null, costS: null, lateApex, tight: [], tooFast: [] }
+  const over = overEdge(track, line, all.vehicle.widthM)
+  if (!chosen.fastest) return { fastestLapS: null, costS: null, lateApex, tight: [], tooFast: [], overEdge: over }
   const path = pathOf(track, chosen.fastest)
   const road = roadAlong(track, gripMapOf(track, all.setup.conditions), chosen.fastest, path)
   const forces = forcesAlong(road, all.vehicle, all.setup)
@@ -73,6 +77,7 @@ export function lineReport(all: Driven, corners: readonly SolvedCorner[], chosen
     costS: trace.lapTimeS - driven.trace.lapTimeS,
     lateApex,
     tight,
+    overEdge: over,
     tooFast: corners.map((corner, c) => ({
       cornerNumber: corner.number,
       leftM: roomWhenTooFast(all, corner, TOO_FAST),

@@ -120,7 +120,7 @@ function cornerDocument({ track, room: rooms }: PlanSolution, corner: SolvedCorn
 }
 
 /** What the line's school costs and gives, and how each corner keeps to it. */
-function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFast } }: PlanSolution) {
+function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFast, overEdge } }: PlanSolution) {
   return {
     fastestLapS: maybeSix(fastestLapS),
     costS: maybeSix(costS),
@@ -138,6 +138,7 @@ function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFa
       leastMps: six(c.leastMps),
       fastestLeastMps: six(c.fastestLeastMps),
     })),
+    overEdge: overEdge.map((o) => ({ from: six(o.fromM), to: six(o.toM), side: o.side, byM: six(o.byM) })),
     leftToOuterEdgeTenPerCentTooFast: tooFast.map((c) => ({
       corner: c.cornerNumber,
       m: maybeSix(c.leftM),

@@ -1,4 +1,4 @@
-import type { ConeMove, FieldProblem, FoundLine, Setup, Vehicle } from '@ochote/contracts'
+import type { ConeMove, FieldProblem, KeptWork, Setup, Vehicle } from '@ochote/contracts'
 import { placedCones } from '../cones/movedCones'
 import { placeCones, type ComputedCone } from '../cones/placeCones'
 import { afterCorners } from '../corners/afterCorner'
@@ -27,8 +27,8 @@ export interface PlanSolution extends DrivenLine {
   readonly cones: readonly ComputedCone[]
   /** what the line's school costs and gives */
   readonly lineReport: LineReport
-  /** the search's own answer, to be kept for the same question; null where nothing was searched for */
-  readonly found: FoundLine | null
+  /** what took long, to be kept for the same circuit, vehicle and set-up */
+  readonly work: KeptWork
   /** places where a gear is taken up, in the order of the lap */
   readonly upshifts: readonly Upshift[]
   /** why the corners are ranked as they are */
@@ -46,8 +46,8 @@ export interface PlanInput {
   coneMoves?: readonly ConeMove[]
   /** distance between samples, metres; 2 by default */
   stepM?: number
-  /** what an earlier search for the same circuit, vehicle and set-up found: the line is not searched for again */
-  found?: FoundLine
+  /** what was worked out before for the same circuit, vehicle and set-up: it is not done again */
+  work?: KeptWork
   /** share of the work done, 0…1; a throw stops it */
   onProgress?: (share: number) => void
 }
@@ -60,12 +60,15 @@ export function solvePlan({
   firstSession,
   coneMoves = [],
   stepM = DEFAULT_STEP_M,
-  found,
+  work,
   onProgress,
 }: PlanInput): Outcome<PlanSolution, FieldProblem[]> {
   const track = sampleTrack(circuit, stepM)
   const corners = cornersOf(track)
-  const chosen = chooseLine(track, corners, vehicle, setup, { ...(found ? { found } : {}), ...(onProgress ? { onProgress } : {}) })
+  const chosen = chooseLine(track, corners, vehicle, setup, {
+    ...(work?.line ? { found: work.line } : {}),
+    ...(onProgress ? { onProgress } : {}),
+  })
   if (!chosen.ok) return chosen
   const { line, method } = chosen.value
   const path = pathOf(track, line)
@@ -75,7 +78,7 @@ export function solvePlan({
   const points = cornerPointsOf(driven, corners)
   const after = afterCorners(driven, corners, points)
   const all = { driven, road, vehicle, setup, forces }
-  const characters = cornerCharacters(all, points, after)
+  const characters = work?.characters.length === corners.length ? work.characters : cornerCharacters(all, points, after)
   const cones = placeCones(track, corners, points, { firstSession })
   const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! }))
   const standing = placedCones(track, cones, coneMoves)
@@ -84,7 +87,7 @@ export function solvePlan({
     ...driven,
     lineMethod: method,
     lineReport: lineReport(all, solved, chosen.value),
-    found: chosen.value.found,
+    work: { line: chosen.value.found, characters },
     upshifts: upshiftsOf(driven, corners),
     ranking: rankingReason(solved),
     corners: solved,

@@ -3,6 +3,7 @@ import { dirname } from 'node:path'
 import knex, { type Knex } from 'knex'
 import * as first from './migrations/2026_11_23_first'
 import * as lines from './migrations/2026_11_24_lines'
+import * as keptWork from './migrations/2026_11_25_kept_work'
 
 interface NamedMigration extends Knex.Migration {
   name: string
@@ -12,6 +13,7 @@ interface NamedMigration extends Knex.Migration {
 const migrations: NamedMigration[] = [
   { name: '2026_11_23_first', ...first },
   { name: '2026_11_24_lines', ...lines },
+  { name: '2026_11_25_kept_work', ...keptWork },
 ]
 
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {

@@ -1,9 +1,9 @@
 import { join } from 'node:path'
 import { circuitFromDocument, sampleTrack, solvePlan, type PlanSolution } from '@ochote/core'
 import {
-  foundLineSchema,
+  keptWorkSchema,
   type CircuitDocument,
-  type FoundLine,
+  type KeptWork,
   type Plan,
   type Setup,
   type Stint,
@@ -14,9 +14,9 @@ import {
 import { openDatabase } from '../db/openDatabase'
 import { repositoriesOf, type Repositories } from '../repositories'
 import { coopersYard, peatLane, skerrowBasin } from './circuits'
-import { questionHash } from '../lines/questionHash'
+import { questionHash } from '../keptWork/questionHash'
 import { demoId } from './demoId'
-import foundLines from './foundLines.json' with { type: 'json' }
+import keptWork from './keptWork.json' with { type: 'json' }
 import { instructors, markerSchemes, students, vehicles } from './school'
 import { simulatedDebrief, simulatedLog, type Tendency } from './simulatedStint'
 
@@ -175,13 +175,13 @@ function solutionOf(plan: Plan): PlanSolution {
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
   const vehicle = allVehicles.find((v) => v.id === plan.vehicleId)!.vehicle
-  const found = keptLine(plan, vehicle)
+  const work = knownWork(plan, vehicle)
   const solved = solvePlan({
     circuit: circuit.value,
     vehicle,
     setup: plan.setup,
     firstSession: plan.firstSession,
-    ...(found ? { found } : {}),
+    ...(work ? { work } : {}),
   })
   if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
   solutions.set(plan.id, solved.value)
@@ -190,11 +190,11 @@ function solutionOf(plan: Plan): PlanSolution {
 
 const MADE_AT = new Date('2026-10-01T08:00:00.000Z')
 
-/** The demonstration's lines were found once (`npm run demo-lines`): finding them takes a minute. */
-const knownLines: Partial<Record<string, unknown>> = foundLines
-function keptLine(plan: Plan, vehicle: Vehicle): FoundLine | null {
-  const known = knownLines[questionHash(circuits.skerrow, { vehicle, setup: plan.setup })]
-  return known === undefined ? null : foundLineSchema.parse(known)
+/** The demonstration's lines were found once (`npm run demo-work`): finding them takes a minute. */
+const known: Partial<Record<string, unknown>> = keptWork
+function knownWork(plan: Plan, vehicle: Vehicle): KeptWork | null {
+  const own = known[questionHash(circuits.skerrow, { vehicle, setup: plan.setup })]
+  return own === undefined ? null : keptWorkSchema.parse(own)
 }
 
 export const allVehicles = [...vehicles.hatches, vehicles.estate, vehicles.kart]
@@ -255,8 +255,7 @@ export async function seed(all: Repositories): Promise<boolean> {
   for (const plan of Object.values(plans)) {
     await all.plans.add(plan)
     const { vehicle } = allVehicles.find((v) => v.id === plan.vehicleId)!
-    const { found } = solutionOf(plan)
-    if (found) await all.lines.keep(circuits.skerrow, { circuitId: plan.circuitId, vehicle, setup: plan.setup }, found, MADE_AT)
+    await all.keptWork.keep(circuits.skerrow, { circuitId: plan.circuitId, vehicle, setup: plan.setup }, solutionOf(plan).work, MADE_AT)
   }
   for (let i = 0; i < students.length; i++) {
     const next = await driveStint(all, firstSaturday, stintOf(firstSaturday, i, [], true), i, { improved: 1, debriefed: true })

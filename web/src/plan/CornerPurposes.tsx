@@ -1,6 +1,7 @@
 import { Box, ButtonBase, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
-import type { Character, SolvedCorner } from '@ochote/core'
+import type { Character } from '@ochote/contracts'
+import type { SolvedCorner } from '@ochote/core'
 
 interface CornerPurposesProps {
   corners: readonly SolvedCorner[]

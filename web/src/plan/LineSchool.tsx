@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material'
-import type { LateApexCorner, PlanSolution } from '@ochote/core'
+import type { LateApexCorner, LineReport, PlanSolution } from '@ochote/core'
 import { metres } from '../format/format'
 
 const degrees = (rad: number) => `${Math.abs((rad * 180) / Math.PI).toFixed(1)}°`
@@ -17,9 +17,29 @@ function meanGain(solution: PlanSolution): number | null {
   return gains.length === 0 ? null : gains.reduce((a, b) => a + b, 0) / gains.length
 }
 
+/** Whether a line drawn by hand keeps to the track. */
+function ByHand({ overEdge }: Pick<LineReport, 'overEdge'>) {
+  return (
+    <Box component="section" aria-labelledby="line-by-hand">
+      <Typography id="line-by-hand" variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
+        The line drawn by hand
+      </Typography>
+      {overEdge.length === 0 ? (
+        <Typography variant="body2">The vehicle keeps between the edges all the way round. Margins do not apply to it.</Typography>
+      ) : (
+        <Typography variant="body2" color="error" sx={{ fontWeight: 700 }}>
+          Unsafe, over the edge:{' '}
+          {overEdge.map((o) => `${o.byM.toFixed(1)} m on the ${o.side}, ${Math.round(o.fromM)} to ${Math.round(o.toM)} m`).join('; ')}.
+        </Typography>
+      )}
+    </Box>
+  )
+}
+
 /** What the line's school costs against the fastest line, what it buys, and where it could not be kept to. */
 export function LineSchool({ solution }: { solution: PlanSolution }) {
   const { costS, lateApex, tight } = solution.lineReport
+  if (solution.lineMethod === 'given') return <ByHand overEdge={solution.lineReport.overEdge} />
   if (costS === null) return null
   const amiss = lateApex.filter((c) => !c.met && c.exempt === null)
   const exempt = lateApex.filter((c) => c.exempt !== null)

@@ -11,6 +11,7 @@ import type { ConePlace } from '../ribbon/Ribbon'
 import { RibbonFoot } from '../ribbon/RibbonFoot'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import { useSolution, type SolutionInput } from '../workers/useSolution'
+import { HandReadout } from './HandReadout'
 import { LineSchool } from './LineSchool'
 import { RoomToBeWrong } from './RoomToBeWrong'
 import { WhatIf } from './WhatIf'
@@ -20,6 +21,7 @@ import { ConflictDialog } from './ConflictDialog'
 import { PlanSettings } from './PlanSettings'
 import { PlanSummary } from './PlanSummary'
 import { usePlanDraft, type PlanDraftState } from './usePlanDraft'
+import { useLineHand } from './useLineHand'
 import { useUndoKeys } from './useUndoKeys'
 
 const Layout = styled('div')(({ theme }) => ({
@@ -153,6 +155,9 @@ function Drawn({ day, data, input, state, onChange }: DrawnProps) {
   const { draft } = state
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)!
   const [corner, chooseCorner] = useCornerChoice(data)
+  const { shown, changedS, hand, begin, error } = useLineHand(data, input, corner, (givenLine) =>
+    onChange({ ...draft, setup: { ...draft.setup, lineSchool: 'given', givenLine } }),
+  )
   const [selected, select] = useState<string | null>(null)
   const [dragged, setDragged] = useState<ConeMove | null>(null)
   const moves = useMemo(() => (dragged ? withMove(draft.coneMoves, dragged) : draft.coneMoves), [draft.coneMoves, dragged])
@@ -172,7 +177,8 @@ function Drawn({ day, data, input, state, onChange }: DrawnProps) {
     commit(withMove(draft.coneMoves, { coneId, stationM, offsetM: edge ? coneOffset(data.track, cone.side, stationM) : cone.offsetM }))
   }
   const drawing = {
-    solution: data,
+    solution: shown,
+    hand,
     cones,
     scheme,
     corner,
@@ -184,11 +190,13 @@ function Drawn({ day, data, input, state, onChange }: DrawnProps) {
   return (
     <>
       <Layout>
-        <Box sx={{ minHeight: { xs: 320, md: 0 }, display: 'flex' }}>
+        <Box sx={{ minHeight: { xs: 320, md: 0 }, display: 'flex', position: 'relative' }}>
           <PlanView {...drawing} />
+          {changedS !== null && <HandReadout shown={shown} before={data} changedS={changedS} />}
         </Box>
         <Side aria-label="What the plan is made for">
-          <PlanSettings day={day} draft={draft} onChange={onChange} />
+          {error !== null && <ProblemNotice error={error} />}
+          <PlanSettings day={day} draft={draft} onChange={onChange} onLineByHand={begin} />
           <LineSchool solution={data} />
           <RoomToBeWrong solution={data} corner={corner} />
           {corner && <WhatIf key={corner} input={input} solution={data} corner={corner} />}

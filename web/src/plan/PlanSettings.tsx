@@ -6,6 +6,8 @@ interface PlanSettingsProps {
   day: DayFile
   draft: PlanDraft
   onChange: (draft: PlanDraft) => void
+  /** begins to draw the line by hand from the present one */
+  onLineByHand: () => void
 }
 
 const schools: Record<BrakingSchool, { name: string; told: string }> = {
@@ -14,7 +16,7 @@ const schools: Record<BrakingSchool, { name: string; told: string }> = {
   trail: { name: 'Trail', told: 'Keep a light brake down to the apex.' },
 }
 
-/** Lines that can be searched for. */
+/** Lines that are searched for, and one's own. */
 const lines = {
   'late-apex': {
     name: 'Late apex',
@@ -22,9 +24,19 @@ const lines = {
   },
   fastest: { name: 'Fastest', told: 'Least lap time for this vehicle, pace and school.' },
   tight: { name: 'Tight', told: 'The short way round, losing no more than a tenth of the fastest line’s slowest speed. Usual for karts.' },
+  given: {
+    name: 'By hand',
+    told: 'Take hold of the line in either drawing. At a chosen corner its points also move by the up and down keys.',
+  },
 } as const
 type Line = keyof typeof lines
-const lineOf = ({ lineSchool }: Setup): Line | null => (lineSchool in lines ? (lineSchool as Line) : null)
+
+/** A set-up whose line is searched for: one drawn by hand before has no part in it, so what was found before is used again. */
+function searchedFor(setup: Setup, lineSchool: Line): Setup {
+  const next = { ...setup, lineSchool }
+  delete next.givenLine
+  return next
+}
 
 const weathers = {
   dry: { name: 'Dry', grip: 1, rubberedGrip: 1 },
@@ -39,7 +51,7 @@ const paces = [
 ] as const
 
 /** What the plan is made for: vehicle, pace, school, weather, markers. */
-export function PlanSettings({ day, draft, onChange }: PlanSettingsProps) {
+export function PlanSettings({ day, draft, onChange, onLineByHand }: PlanSettingsProps) {
   const { setup } = draft
   const setSetup = (change: Partial<Setup>) => onChange({ ...draft, setup: { ...setup, ...change } })
   const { conditions } = setup
@@ -67,7 +79,12 @@ export function PlanSettings({ day, draft, onChange }: PlanSettingsProps) {
         value={setup.brakingSchool}
         onChoose={(brakingSchool) => setSetup({ brakingSchool })}
       />
-      <OneOf title="Line" options={lines} value={lineOf(setup)} onChoose={(lineSchool) => setSetup({ lineSchool })} />
+      <OneOf<Line>
+        title="Line"
+        options={lines}
+        value={setup.lineSchool}
+        onChoose={(lineSchool) => (lineSchool === 'given' ? onLineByHand() : onChange({ ...draft, setup: searchedFor(setup, lineSchool) }))}
+      />
       <Stack sx={{ gap: 0.25 }}>
         <Typography variant="overline" component="h3">
           Pace: share of the grip this student uses

@@ -11,10 +11,12 @@ const report = (change: Partial<LineReport>): LineReport => ({
   costS: 1.26,
   lateApex: [],
   tight: [],
+  overEdge: [],
   tooFast: [{ cornerNumber: '1', leftM: -2, fastestLeftM: -5 }],
   ...change,
 })
-const showing = (change: Partial<LineReport>) => shown(<LineSchool solution={{ ...solved(), lineReport: report(change) }} />)
+const showing = (change: Partial<LineReport>) =>
+  shown(<LineSchool solution={{ ...solved(), lineMethod: 'late-apex', lineReport: report(change) }} />)
 
 describe('what a line costs and gives', () => {
   it('is seconds against the fastest line, and metres left when driven too fast', () => {
@@ -27,6 +29,15 @@ describe('what a line costs and gives', () => {
     showing({ lateApex: [look, { ...look, cornerNumber: '2', exempt: 'taken flat' }] })
     expect(screen.getByText(/^No late apex found at/).textContent).toContain('corner 1 (apex at 51 % of the way, 1.1° to the edge')
     expect(screen.getByText(/^Driven as they come/).textContent).toContain('corner 2, taken flat')
+  })
+
+  it('of one’s own says where it is over an edge, as unsafe', () => {
+    const byHand = (overEdge: LineReport['overEdge']) => shown(<LineSchool solution={{ ...solved(), lineReport: report({ overEdge }) }} />)
+    const { unmount } = byHand([])
+    expect(screen.queryByText(/^The vehicle keeps between the edges/)).not.toBeNull()
+    unmount()
+    byHand([{ fromM: 100, toM: 118, side: 'left', byM: 0.42 }])
+    expect(screen.getByText(/^Unsafe, over the edge/).textContent).toContain('0.4 m on the left, 100 to 118 m')
   })
 
   it('says nothing where there is nothing to compare with', () => {

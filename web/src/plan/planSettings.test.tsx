@@ -12,11 +12,13 @@ const day = { ...dayFile([]), vehicles: [...dayFile([]).vehicles, { id: idOf(70)
 /** Settings that are kept, as a page keeps them; the drafts they went through, the last one last. */
 function open(change: Partial<PlanDraft> = {}) {
   const drafts: PlanDraft[] = [{ ...planDraftSchema.parse(plan), ...change }]
+  const byHand = { asked: false }
   function Page() {
     const [draft, setDraft] = useState(drafts[0]!)
     return (
       <PlanSettings
         day={day}
+        onLineByHand={() => (byHand.asked = true)}
         draft={draft}
         onChange={(next) => {
           drafts.push(next)
@@ -26,11 +28,17 @@ function open(change: Partial<PlanDraft> = {}) {
     )
   }
   shown(<Page />)
-  return { drafts, last: () => drafts[drafts.length - 1]! }
+  return { drafts, byHand, last: () => drafts[drafts.length - 1]! }
 }
 const choose = (name: string) => userEvent.click(screen.getByRole('button', { name }))
 
 describe('what a plan is made for', () => {
+  it('is a line of one’s own, begun from the present one', async () => {
+    const { byHand } = open({ setup: { ...setup, lineSchool: 'late-apex' } })
+    await choose('By hand')
+    expect(byHand.asked).toBe(true)
+  })
+
   it('is a vehicle of the day', async () => {
     const { last } = open()
     await userEvent.click(screen.getByRole('combobox', { name: 'Vehicle' }))
@@ -46,9 +54,9 @@ describe('what a plan is made for', () => {
     expect(screen.getByText('Brake in a straight line, finish, off the brake, then turn.')).toBeTruthy()
   })
 
-  it('is a line; a given one is neither of those offered', async () => {
+  it('is a line, pressed where it is the one driven', async () => {
     const { last } = open()
-    expect(screen.getByRole('button', { name: 'Fastest' }).getAttribute('aria-pressed')).toBe('false')
+    expect(screen.getByRole('button', { name: 'By hand' }).getAttribute('aria-pressed')).toBe('true')
     await choose('Fastest')
     expect(last().setup.lineSchool).toBe('fastest')
     await choose('Late apex')

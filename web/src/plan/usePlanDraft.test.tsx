@@ -1,4 +1,4 @@
-import { planDraftSchema, type Plan, type PlanSave } from '@ochote/contracts'
+import { planDraftSchema, planSchema, type Plan, type PlanSave } from '@ochote/contracts'
 import { act, renderHook, waitFor } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { fakeServer } from '../fixtures/fakeServer'
@@ -35,6 +35,16 @@ describe('a plan being edited', () => {
       { method: 'PUT', path: `/api/plans/${plan.id}`, body: { draft: named('Wet plan'), fromVersion: plan.version } },
     ])
     expect(result.current.version).toBe(plan.version + 1)
+  })
+
+  it('is saved once also where fields were set in another order than they are stored', async () => {
+    const server = fakeServer(({ body }) => ({ body: planSchema.parse(stored(body as PlanSave).body) }))
+    const { result } = open()
+    const { givenLine, ...setup } = result.current.draft.setup
+    act(() => result.current.change({ ...named('By hand'), setup: { ...setup, givenLine } }))
+    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
+    await new Promise((resolve) => setTimeout(resolve, 900)) // longer than changes wait to be saved
+    expect(server.asked).toHaveLength(1)
   })
 
   it('saves what stands after undo', async () => {

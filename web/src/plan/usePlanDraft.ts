@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { hashKey, useMutation, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react'
 import { planDraftSchema, planSchema, type DayFile, type Plan, type PlanDraft } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
@@ -8,7 +8,8 @@ import { draftHistory, startHistory } from './draftHistory'
 const SAVE_AFTER_MS = 600
 
 const draftOf = (plan: Plan): PlanDraft => planDraftSchema.parse(plan)
-const same = (a: PlanDraft, b: PlanDraft) => JSON.stringify(a) === JSON.stringify(b)
+/** Told apart by what they hold, in whatever order their fields were set. */
+const same = (a: PlanDraft, b: PlanDraft) => hashKey([a]) === hashKey([b])
 
 export interface PlanDraftState {
   draft: PlanDraft

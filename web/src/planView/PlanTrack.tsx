@@ -1,10 +1,10 @@
 import { useTheme } from '@mui/material'
 import { memo, useMemo } from 'react'
-import { featuresOf, hazardsOf, kerbsOf, landmarksOf, placeAt, runOffsOf, stationsApart, toLocal, type PlanSolution } from '@ochote/core'
+import { featuresOf, hazardsOf, kerbsOf, landmarksOf, placeAt, runOffsOf, stationsApart, toLocal, type Track } from '@ochote/core'
 import type { Fit } from './fitToView'
 
 interface PlanTrackProps {
-  solution: PlanSolution
+  track: Track
   fit: Fit
   /** zoom, so that strokes and words keep their size on screen */
   k: number
@@ -14,9 +14,9 @@ interface PlanTrackProps {
 const NAMED_FROM = 2.2
 
 /** The ground as it is: run-off, asphalt, kerbs, patches, pit lane, posts, landmarks, start line. */
-export const PlanTrack = memo(function PlanTrack({ solution, fit, k }: PlanTrackProps) {
+export const PlanTrack = memo(function PlanTrack({ track, fit, k }: PlanTrackProps) {
   const { tokens } = useTheme()
-  const shape = useMemo(() => groundOf(solution, fit), [solution, fit])
+  const shape = useMemo(() => groundOf(track, fit), [track, fit])
   const px = (size: number) => size / k
   return (
     <g>
@@ -79,7 +79,7 @@ export const PlanTrack = memo(function PlanTrack({ solution, fit, k }: PlanTrack
   )
 })
 
-function groundOf({ track }: PlanSolution, fit: Fit) {
+function groundOf(track: Track, fit: Fit) {
   const place = (stationM: number, offsetM: number) => {
     const p = placeAt(track, stationM, offsetM)
     return { x: fit.x(p.x), y: fit.y(p.y) }

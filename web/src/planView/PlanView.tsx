@@ -7,6 +7,9 @@ import { nearestOnTrack, placeAt, wrapStation, type PlacedCone, type PlanSolutio
 import { kmh } from '../format/format'
 import { DutyMark } from '../marks/DutyMark'
 import type { ConePlace } from '../ribbon/Ribbon'
+import { LineHandle } from '../ribbon/LineHandle'
+import type { LineHand } from '../ribbon/lineHand'
+import { pathThrough } from '../ribbon/ribbonScales'
 import { colouredPaths } from '../ribbon/speedColours'
 import { useCursorStation, useMoveCursor } from '../ribbon/trackCursor'
 import { useSize } from '../ribbon/useSize'
@@ -24,6 +27,8 @@ export interface PlanViewProps {
   selectedCone?: string | null
   onCone?: (id: string) => void
   onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
+  /** where the line can be taken hold of */
+  hand?: LineHand | null
 }
 
 /** Pixels a metre that a chosen corner is shown at. */
@@ -37,7 +42,17 @@ const BADGE = { width: 56 }
 const POINTS_WITHIN_M = 60
 
 /** The circuit in plan: ground, line by speed, cones by duty, corners by number. North is up. */
-export function PlanView({ solution, cones, scheme, corner, onCorner, selectedCone = null, onCone, onConeDrag }: PlanViewProps) {
+export function PlanView({
+  solution,
+  cones,
+  scheme,
+  corner,
+  onCorner,
+  selectedCone = null,
+  onCone,
+  onConeDrag,
+  hand = null,
+}: PlanViewProps) {
   const { tokens } = useTheme()
   const { ref: frame, width, height } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
@@ -92,10 +107,34 @@ export function PlanView({ solution, cones, scheme, corner, onCorner, selectedCo
         onPointerLeave={() => moveCursor(null)}
       >
         <g transform={transform.toString()}>
-          <PlanTrack solution={solution} fit={fit} k={k} />
+          <PlanTrack track={track} fit={fit} k={k} />
           {lines.map((p) => (
             <path key={p.colour} d={p.d} fill="none" stroke={p.colour} strokeWidth={(3.6 * tokens.weight) / k} strokeLinecap="round" />
           ))}
+          {hand && (
+            <LineHandle
+              hand={hand}
+              d={pathThrough(
+                track.count,
+                track.closed,
+                (i) => fit.x(path.x[i % track.count]!),
+                (i) => fit.y(path.y[i]!),
+                3,
+              )}
+              unit={1 / k}
+              stationAt={(event) => onGround(event).stationM}
+              offsetAt={(event, stationM) => {
+                const [px, py] = transform.invert(pointer(event.nativeEvent, svg.current))
+                const middle = placeAt(track, stationM, 0)
+                const left = placeAt(track, stationM, 1)
+                return (fit.toEast(px) - middle.x) * (left.x - middle.x) + (fit.toNorth(py) - middle.y) * (left.y - middle.y)
+              }}
+              place={(stationM, offsetM) => {
+                const at = placeAt(track, stationM, offsetM)
+                return { x: fit.x(at.x), y: fit.y(at.y) }
+              }}
+            />
+          )}
           {solution.corners.map((c) => (
             <CornerBadge
               key={c.number}

@@ -21,7 +21,7 @@ export function usePlanZoom(ref: RefObject<SVGSVGElement | null>, width: number,
         [0, 0],
         [width, height],
       ])
-      .filter((event: Event) => !(event.target as Element).closest('[data-cone]') && !(event as MouseEvent).button)
+      .filter((event: Event) => !(event.target as Element).closest('[data-cone], [data-line]') && !(event as MouseEvent).button)
       .on('zoom', (event: { transform: ZoomTransform }) => setTransform(event.transform))
     const selection = select(svg).call(behaviour.current).on('dblclick.zoom', null)
     return () => {

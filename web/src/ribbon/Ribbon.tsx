@@ -4,10 +4,12 @@ import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import { coneOffset, stationsApart, wrapStation, type PlacedCone, type PlanSolution } from '@ochote/core'
 import { DutyMark } from '../marks/DutyMark'
+import { LineHandle } from './LineHandle'
+import type { LineHand } from './lineHand'
 import { RibbonSpeed } from './RibbonSpeed'
 import { RibbonTrack } from './RibbonTrack'
 import { colouredPaths } from './speedColours'
-import { lanes, ribbonHeight, ribbonScales, type RibbonScales } from './ribbonScales'
+import { lanes, pathThrough, ribbonHeight, ribbonScales, speedLaneKmh, type RibbonScales } from './ribbonScales'
 import { useCursorStation, useMoveCursor } from './trackCursor'
 import { useRibbonZoom } from './useRibbonZoom'
 import { useSize } from './useSize'
@@ -37,6 +39,8 @@ export interface RibbonProps {
   onCone?: (id: string) => void
   /** called while a cone is dragged, and once more when it is let go */
   onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
+  /** where the line can be taken hold of */
+  hand?: LineHand | null
   notes?: readonly RibbonNote[]
   /** leaves the lanes of pedals and speed out */
   compact?: boolean
@@ -54,6 +58,7 @@ export function Ribbon({
   selectedCone = null,
   onCone,
   onConeDrag,
+  hand = null,
   notes = [],
   compact = false,
 }: RibbonProps) {
@@ -61,11 +66,12 @@ export function Ribbon({
   const { tokens } = useTheme()
   const { ref: frame, width } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
-  const whole = useMemo(() => ribbonScales(solution, width), [solution, width])
+  const { track, line, trace } = solution
+  const fastestKmh = speedLaneKmh(trace.speedMps)
+  const whole = useMemo(() => ribbonScales(track, fastestKmh, width), [track, fastestKmh, width])
   const { transform, show } = useRibbonZoom(svg, width, height)
   const scales: RibbonScales = useMemo(() => ({ ...whole, x: transform.rescaleX(whole.x) }), [whole, transform])
   const moveCursor = useMoveCursor()
-  const { track, line, trace } = solution
   const chosen = solution.corners.find((c) => c.number === corner)
   const from = chosen?.startM
   const to = chosen?.endM
@@ -110,7 +116,7 @@ export function Ribbon({
           right
         </text>
         <g clipPath="url(#ribbon-clip)">
-          <RibbonTrack solution={solution} scales={scales} />
+          <RibbonTrack track={track} scales={scales} />
           {solution.corners.map((c) => (
             <CornerHandle
               key={c.number}
@@ -126,6 +132,21 @@ export function Ribbon({
           {paths.map((p) => (
             <path key={p.colour} d={p.d} fill="none" stroke={p.colour} strokeWidth={3.4 * tokens.weight} strokeLinecap="round" />
           ))}
+          {hand && (
+            <LineHandle
+              hand={hand}
+              d={pathThrough(
+                track.count,
+                track.closed,
+                (i) => scales.x(i * track.stepM),
+                (i) => scales.y(line.offsetM[i]!),
+              )}
+              unit={1}
+              stationAt={stationAt}
+              offsetAt={(event) => scales.y.invert(pointer(event.nativeEvent, svg.current)[1])}
+              place={(stationM, offsetM) => ({ x: scales.x(stationM), y: scales.y(offsetM) })}
+            />
+          )}
         </g>
         {!compact && <RibbonSpeed solution={solution} scales={scales} />}
         <DistanceAxis scales={scales} lengthM={track.lengthM} bottom={height} />

@@ -1,6 +1,6 @@
 import { useTheme } from '@mui/material'
 import { memo, useMemo } from 'react'
-import { hazardsOf, kerbsOf, landmarksOf, runOffsOf, type PlanSolution } from '@ochote/core'
+import { hazardsOf, kerbsOf, landmarksOf, runOffsOf, type Track } from '@ochote/core'
 import { lanes, pathThrough, type RibbonScales } from './ribbonScales'
 
 /** Pixels a metre from which landmarks are named. */
@@ -9,14 +9,13 @@ const NAMED_FROM = 1.1
 const KERB_DEPTH_M = 1
 
 interface RibbonTrackProps {
-  solution: PlanSolution
+  track: Track
   scales: RibbonScales
 }
 
 /** What lies still: verge, run-off, asphalt, edges, kerbs, patches, landmarks, hazards. */
-export const RibbonTrack = memo(function RibbonTrack({ solution, scales }: RibbonTrackProps) {
+export const RibbonTrack = memo(function RibbonTrack({ track, scales }: RibbonTrackProps) {
   const { tokens } = useTheme()
-  const { track } = solution
   const { x, y } = scales
   const features = useMemo(
     () => ({ landmarks: landmarksOf(track), runOffs: runOffsOf(track), kerbs: kerbsOf(track), hazards: hazardsOf(track) }),

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { fitToView } from '../planView/fitToView'
 import { solved } from '../fixtures/stadium'
 import { tokens } from '../theme/tokens'
-import { lanes, pathThrough, ribbonHeight, ribbonScales, runsOf } from './ribbonScales'
+import { lanes, pathThrough, ribbonHeight, ribbonScales, runsOf, speedLaneKmh } from './ribbonScales'
 import { colouredPaths, speedSpan } from './speedColours'
 
 const solution = solved()
@@ -10,7 +10,7 @@ const { track, trace } = solution
 
 describe('the ribbon’s scales', () => {
   it('lay the whole lap from margin to margin, left edge above right', () => {
-    const { x, y, v } = ribbonScales(solution, 1200)
+    const { x, y, v } = ribbonScales(track, speedLaneKmh(trace.speedMps), 1200)
     expect([x(0), x(track.lengthM)]).toEqual([lanes.left, 1200 - lanes.right])
     expect(y(5)).toBeLessThan(y(-5))
     expect(y(5)).toBeGreaterThan(lanes.top) // the verge is drawn too
@@ -18,12 +18,12 @@ describe('the ribbon’s scales', () => {
   })
 
   it('hold the fastest speed', () => {
-    const { v, speedTop } = ribbonScales(solution, 1200)
+    const { v, speedTop } = ribbonScales(track, speedLaneKmh(trace.speedMps), 1200)
     expect(v(Math.max(...trace.speedMps) * 3.6)).toBeGreaterThanOrEqual(speedTop)
   })
 
   it('still run to the right in a window too narrow for them', () => {
-    const { x } = ribbonScales(solution, 20)
+    const { x } = ribbonScales(track, speedLaneKmh(trace.speedMps), 20)
     expect(x(track.lengthM)).toBeGreaterThan(x(0))
   })
 

@@ -1,5 +1,5 @@
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
-import type { PlanSolution } from '@ochote/core'
+import type { PlanSolution, Track } from '@ochote/core'
 
 /** Lanes of the ribbon from top to bottom, pixels. */
 export const lanes = { top: 26, band: 112, pedals: 16, speed: 64, axis: 20, left: 44, right: 14 } as const
@@ -21,13 +21,15 @@ export interface RibbonScales {
   speedBottom: number
 }
 
+/** Greatest speed that the ribbon's lane holds: a round number above the lap's, km/h. */
+export const speedLaneKmh = (speedMps: Float64Array): number => Math.ceil((maxOf(speedMps) * 3.6) / 50) * 50
+
 /** Scales of the whole lap at a width; zooming rescales x. */
-export function ribbonScales({ track, trace }: PlanSolution, width: number): RibbonScales {
+export function ribbonScales(track: Track, fastestKmh: number, width: number): RibbonScales {
   const widest = Math.max(maxOf(track.halfLeftM), maxOf(track.halfRightM)) + VERGE_M
   const bandBottom = lanes.top + lanes.band
   const speedTop = bandBottom + lanes.pedals + 6
   const speedBottom = bandBottom + lanes.pedals + lanes.speed
-  const fastestKmh = Math.ceil((maxOf(trace.speedMps) * 3.6) / 50) * 50
   return {
     x: scaleLinear([0, track.lengthM], [lanes.left, Math.max(lanes.left + 1, width - lanes.right)]),
     y: scaleLinear([widest, -widest], [lanes.top, bandBottom]),
@@ -41,9 +43,9 @@ export function ribbonScales({ track, trace }: PlanSolution, width: number): Rib
 const maxOf = (values: Float64Array) => values.reduce((a, b) => Math.max(a, b), 0)
 
 /** A path through sampled values; the closed lap's first sample is repeated at its end. */
-export function pathThrough(count: number, closed: boolean, x: (i: number) => number, y: (i: number) => number): string {
+export function pathThrough(count: number, closed: boolean, x: (i: number) => number, y: (i: number) => number, digits = 1): string {
   let d = ''
-  for (let k = 0; k < count + (closed ? 1 : 0); k++) d += `${k === 0 ? 'M' : 'L'}${x(k).toFixed(1)},${y(k % count).toFixed(1)}`
+  for (let k = 0; k < count + (closed ? 1 : 0); k++) d += `${k === 0 ? 'M' : 'L'}${x(k).toFixed(digits)},${y(k % count).toFixed(digits)}`
   return d
 }
 

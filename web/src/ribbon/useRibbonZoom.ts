@@ -27,7 +27,7 @@ export function useRibbonZoom(ref: RefObject<SVGSVGElement | null>, width: numbe
         [0, -Infinity],
         [width, Infinity],
       ])
-      .filter((event: Event) => !(event.target as Element).closest('[data-cone]') && !(event as MouseEvent).button)
+      .filter((event: Event) => !(event.target as Element).closest('[data-cone], [data-line]') && !(event as MouseEvent).button)
       .on('zoom', (event: { transform: ZoomTransform }) => setTransform(event.transform))
     const selection = select(svg).call(behaviour.current).on('dblclick.zoom', null)
     return () => {

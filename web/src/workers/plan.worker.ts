@@ -1,6 +1,6 @@
 import { expose } from 'comlink'
 import { circuitFromDocument, solvePlan, whatIfOf, type Change, type Outcome, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
-import type { CircuitDocument, ConeMove, FieldProblem, FoundLine, Setup, Vehicle } from '@ochote/contracts'
+import type { CircuitDocument, ConeMove, FieldProblem, KeptWork, Setup, Vehicle } from '@ochote/contracts'
 
 export interface PlanQuestion {
   circuitId: string
@@ -9,8 +9,8 @@ export interface PlanQuestion {
   setup: Setup
   firstSession: boolean
   coneMoves: readonly ConeMove[]
-  /** a line found before for the same circuit, vehicle and set-up; null searches */
-  found: FoundLine | null
+  /** what was worked out before for the same circuit, vehicle and set-up; null does it now */
+  work: KeptWork | null
 }
 
 /** One thing done otherwise at a corner of a plan. */
@@ -22,27 +22,28 @@ export interface WhatIfQuestion {
 
 /** The plan solved last: a what-if is asked about it again and again. */
 let last: { question: string; solution: PlanSolution } | null = null
-const keyOf = ({ circuitId, vehicle, setup, firstSession, found }: PlanQuestion) =>
-  JSON.stringify([circuitId, vehicle, setup, firstSession, found])
+const keyOf = ({ circuitId, vehicle, setup, firstSession }: PlanQuestion) => JSON.stringify([circuitId, vehicle, setup, firstSession])
 
 function solved(question: PlanQuestion, onProgress: (share: number) => void): Outcome<PlanSolution, FieldProblem[]> {
-  const { document, vehicle, setup, firstSession, coneMoves, found } = question
+  const { document, vehicle, setup, firstSession, coneMoves, work } = question
   const circuit = circuitFromDocument(document)
   if (!circuit.ok) return circuit
-  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, firstSession, coneMoves, onProgress, ...(found ? { found } : {}) })
-  if (outcome.ok) last = { question: keyOf({ ...question, found: outcome.value.found }), solution: outcome.value }
+  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, firstSession, coneMoves, onProgress, ...(work ? { work } : {}) })
+  if (outcome.ok) last = { question: keyOf(question), solution: outcome.value }
   return outcome
+}
+
+/** The solution of a plan, which mostly is the one solved last. */
+function solutionOf(plan: PlanQuestion): Outcome<PlanSolution, FieldProblem[]> {
+  return last?.question === keyOf(plan) ? { ok: true, value: last.solution } : solved(plan, () => undefined)
 }
 
 const api = {
   /** Problems are returned, not thrown: a thrown one would lose its fields on the way. */
   solve: solved,
   whatIf({ plan, corner, change }: WhatIfQuestion): Outcome<WhatIfAnswer | null, FieldProblem[]> {
-    if (last?.question !== keyOf(plan)) {
-      const outcome = solved(plan, () => undefined)
-      if (!outcome.ok) return outcome
-    }
-    return { ok: true, value: last && whatIfOf(last.solution, plan.vehicle, plan.setup, corner, change) }
+    const outcome = solutionOf(plan)
+    return outcome.ok ? { ok: true, value: whatIfOf(outcome.value, plan.vehicle, plan.setup, corner, change) } : outcome
   },
 }
 export type PlanWorker = typeof api

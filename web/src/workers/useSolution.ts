@@ -1,4 +1,4 @@
-import { foundLineSchema, type ConeMove, type FoundLine, type LineQuestion, type PlanDraft, type Vehicle } from '@ochote/contracts'
+import { keptWorkSchema, type ConeMove, type KeptWork, type PlanDraft, type Vehicle, type WorkQuestion } from '@ochote/contracts'
 import type { PlanSolution } from '@ochote/core'
 import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { circuitQuery } from '../api/queries'
@@ -23,20 +23,19 @@ export type Solution = UseQueryResult<PlanSolution> & {
   progress: number
 }
 
-/** The line found before for a question, by whoever asked it first; null where there is none or the server is away. */
-async function keptLine(question: LineQuestion, signal: AbortSignal): Promise<FoundLine | null> {
-  if (question.setup.lineSchool === 'given') return null
+/** What was worked out before for a question, by whoever asked it first; null where nothing was or the server is away. */
+async function keptWork(question: WorkQuestion, signal: AbortSignal): Promise<KeptWork | null> {
   try {
-    return await request(foundLineSchema.nullable(), '/api/lines/find', { method: 'POST', body: question, signal })
+    return await request(keptWorkSchema.nullable(), '/api/kept-work/find', { method: 'POST', body: question, signal })
   } catch (error) {
     if (signal.aborted) throw error
-    return null // it is found again here: slower, and the same
+    return null // it is done again here: slower, and the same
   }
 }
 
-/** Keeps a line for whoever asks next; without it they only wait, so a failure is nobody's concern. */
-function keepLine(question: LineQuestion, line: FoundLine): void {
-  request(foundLineSchema, '/api/lines', { method: 'PUT', body: { question, line } }).catch(() => undefined)
+/** Keeps work for whoever asks next; without it they only wait, so a failure is nobody's concern. */
+function keepWork(question: WorkQuestion, work: KeptWork): void {
+  request(keptWorkSchema, '/api/kept-work', { method: 'PUT', body: { question, work } }).catch(() => undefined)
 }
 
 /** The solution of a plan, computed in a worker; while a new one is computed the last one stays. */
@@ -51,13 +50,13 @@ export function useSolution({ circuitId, vehicle, setup, firstSession, coneMoves
       if (!document) throw new Error('asked for a solution before its circuit was here')
       setProgress(0)
       const question = { circuitId, vehicle, setup }
-      const found = await keptLine(question, signal)
+      const work = await keptWork(question, signal)
       const solution = await solveInWorker(
-        { circuitId, document, vehicle, setup, firstSession, coneMoves: brakeMoves, found },
+        { circuitId, document, vehicle, setup, firstSession, coneMoves: brakeMoves, work },
         signal,
         setProgress,
       )
-      if (!found && solution.found) keepLine(question, solution.found)
+      if (!work) keepWork(question, solution.work)
       return solution
     },
     enabled: document !== undefined,

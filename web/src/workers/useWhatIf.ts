@@ -7,7 +7,7 @@ import type { SolutionInput } from './useSolution'
 /** What one thing done otherwise at a corner of a solved plan would do; the last answer stays while the next is worked out. */
 export function useWhatIf(
   { circuitId, vehicle, setup, firstSession }: SolutionInput,
-  { found }: PlanSolution,
+  { work }: PlanSolution,
   corner: string,
   change: Change,
 ): UseQueryResult<WhatIfAnswer | null> {
@@ -17,7 +17,7 @@ export function useWhatIf(
     queryKey: ['what-if', circuitId, vehicle, setup, firstSession, corner, change],
     queryFn: ({ signal }) => {
       if (!document) throw new Error('asked what if before its circuit was here')
-      return askWhatIf({ plan: { circuitId, document, vehicle, setup, firstSession, coneMoves: [], found }, corner, change }, signal)
+      return askWhatIf({ plan: { circuitId, document, vehicle, setup, firstSession, coneMoves: [], work }, corner, change }, signal)
     },
     enabled: document !== undefined,
     placeholderData: keepPreviousData,

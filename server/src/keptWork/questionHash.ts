@@ -1,12 +1,11 @@
 import { createHash } from 'node:crypto'
-import type { LineQuestion } from '@ochote/contracts'
+import type { WorkQuestion } from '@ochote/contracts'
 import { LINE_SEARCH_VERSION } from '@ochote/core'
 
 /**
- * What a line was searched for, as a key: the circuit's document, vehicle and set-up themselves, not their ids, so that a line
- * is never used for a circuit or vehicle that has changed.
+ * What work was done for, as a key: the circuit's document, vehicle and set-up themselves, not their ids, so that it is never used for a circuit or vehicle that has changed.
  */
-export function questionHash(document: unknown, { vehicle, setup }: Pick<LineQuestion, 'vehicle' | 'setup'>): string {
+export function questionHash(document: unknown, { vehicle, setup }: Pick<WorkQuestion, 'vehicle' | 'setup'>): string {
   // three of a kind differ by name alone
   const driven = JSON.stringify(vehicle, (key, value: unknown) => (key === 'name' || key === 'notes' ? undefined : value))
   return createHash('sha256')

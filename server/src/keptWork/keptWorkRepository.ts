@@ -1,0 +1,41 @@
+import type { Knex } from 'knex'
+import { keptWorkSchema, type KeptWork, type WorkQuestion } from '@ochote/contracts'
+import { questionHash } from './questionHash'
+
+interface WorkRow {
+  question_hash: string
+  work: string
+  kept_at: string
+}
+
+/** So much is kept; what was kept longest ago goes first. */
+const MOST_KEPT = 500
+
+/** What was worked out, by what it was worked out from. */
+export function keptWorkRepository(db: Knex) {
+  return {
+    find: async (document: unknown, question: WorkQuestion): Promise<KeptWork | undefined> => {
+      const row = await db<WorkRow>('kept_work')
+        .where({ question_hash: questionHash(document, question) })
+        .first()
+      return row && keptWorkSchema.parse(JSON.parse(row.work))
+    },
+    keep: async (document: unknown, question: WorkQuestion, work: KeptWork, now: Date): Promise<void> => {
+      await db.transaction(async (tx) => {
+        await tx<WorkRow>('kept_work')
+          .insert({ question_hash: questionHash(document, question), work: JSON.stringify(work), kept_at: now.toISOString() })
+          .onConflict('question_hash')
+          .merge()
+        const old = await tx<WorkRow>('kept_work').select('question_hash').orderBy('kept_at', 'desc').offset(MOST_KEPT).limit(MOST_KEPT)
+        if (old.length > 0)
+          await tx('kept_work')
+            .whereIn(
+              'question_hash',
+              old.map((row) => row.question_hash),
+            )
+            .delete()
+      })
+    },
+  }
+}
+export type KeptWorkRepository = ReturnType<typeof keptWorkRepository>

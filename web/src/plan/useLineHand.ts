@@ -1,0 +1,123 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { sampleAtStation, valueAt, type EditedLine, type PlanSolution } from '@ochote/core'
+import { circuitQuery } from '../api/queries'
+import type { LineHand } from '../ribbon/lineHand'
+import { lineMover, type LineMover } from '../workers/lineMover'
+import type { SolutionInput } from '../workers/useSolution'
+
+/** The points of a corner that its line can be moved at by keys. */
+const GRIPS = { turnIn: 'turn-in', apex: 'apex', exit: 'exit' } as const
+
+export interface LineHandState {
+  /** the solution with the line, path and speeds as they are drawn now */
+  shown: PlanSolution
+  /** seconds that the lap takes more than before the line was taken hold of; null while it is not */
+  changedS: number | null
+  /** null where the line is not drawn by hand */
+  hand: LineHand | null
+  /** begins to draw by hand from the present line */
+  begin: () => void
+  error: unknown
+}
+
+/** The line as it was drawn to last, and what it was drawn from. */
+interface Drawn {
+  of: PlanSolution
+  line: EditedLine
+  changedS: number | null
+}
+
+interface Holding {
+  solution: PlanSolution
+  mover: LineMover
+  /** while the line is held: its coefficients and lap before the movement */
+  held: { from: Float64Array | null; lapS: number } | null
+  /** the newest place only: what the pointer has left behind is not driven */
+  next: { stationM: number; offsetM: number | null; done: boolean } | null
+  busy: boolean
+}
+
+/** A plan's line moved by hand: a worker drives it again at every movement, and the plan takes it when it is let go. */
+export function useLineHand(
+  solution: PlanSolution,
+  { circuitId, vehicle, setup }: SolutionInput,
+  corner: string | null,
+  onLine: (line: EditedLine['givenLine']) => void,
+): LineHandState {
+  const document = useQuery(circuitQuery(circuitId)).data?.document
+  const [drawn, setDrawn] = useState<Drawn | null>(null)
+  const [error, setError] = useState<unknown>(null)
+  const holding = useRef<Holding | null>(null)
+  const current = drawn?.of === solution ? drawn : null
+  useEffect(
+    () => () => {
+      holding.current?.mover.stop()
+      holding.current = null
+    },
+    [solution],
+  )
+
+  const drive = async (own: Holding) => {
+    own.busy = true
+    try {
+      while (own.next && own.held) {
+        const { stationM, offsetM, done } = own.next
+        own.next = null
+        const line = await own.mover.move({ stationM, offsetM, from: own.held.from })
+        if (holding.current !== own) return
+        setDrawn({ of: own.solution, line, changedS: done ? null : line.trace.lapTimeS - own.held.lapS })
+        setError(null)
+        if (done) {
+          own.held = null
+          onLine(line.givenLine)
+        }
+      }
+    } catch (problem) {
+      setError(problem)
+    } finally {
+      own.busy = false
+    }
+  }
+  const move = (stationM: number, offsetM: number | null, done: boolean) => {
+    if (!document) return
+    const own = (holding.current ??= {
+      solution,
+      mover: lineMover({ document, vehicle, setup, line: solution.line }),
+      held: null,
+      next: null,
+      busy: false,
+    })
+    own.held ??= { from: current?.line.coefficients ?? null, lapS: (current?.line ?? solution).trace.lapTimeS }
+    own.next = { stationM, offsetM, done }
+    if (!own.busy) void drive(own)
+  }
+  const shown = useMemo(
+    () => (current ? { ...solution, line: current.line.line, path: current.line.path, trace: current.line.trace } : solution),
+    [solution, current],
+  )
+  const { track, line } = shown
+  const hand: LineHand | null =
+    setup.lineSchool === 'given'
+      ? {
+          at: (stationM) => {
+            const i = sampleAtStation(track, stationM)
+            return {
+              offsetM: valueAt(track, line.offsetM, stationM),
+              lowM: vehicle.widthM / 2 - track.halfRightM[i]!,
+              highM: track.halfLeftM[i]! - vehicle.widthM / 2,
+            }
+          },
+          move,
+          grips: shown.corners
+            .filter((c) => c.number === corner)
+            .flatMap((c) =>
+              (Object.keys(GRIPS) as (keyof typeof GRIPS)[]).flatMap((key) => {
+                const point = c.points[key]
+                return point ? [{ name: `Line at corner ${c.number}, ${GRIPS[key]}`, stationM: point.stationM }] : []
+              }),
+            ),
+        }
+      : null
+  return { shown, changedS: current?.changedS ?? null, hand, begin: () => move(0, null, true), error }
+}
