@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { conesByHandSchema } from './conesByHand'
+import { characters } from './keptWork'
 import { setupSchema } from './setup'
 
 const id = z.uuid()
@@ -13,13 +15,25 @@ export const eventSchema = z.object({
 })
 export type TrackEvent = z.infer<typeof eventSchema>
 
-/** A cone moved by hand: it stays where it was put, whatever is computed later. */
-export const coneMoveSchema = z.object({
-  coneId: z.string().min(1).max(20),
-  stationM: z.number().min(0),
-  offsetM: z.number().min(-100).max(100),
+const cornerNumber = z.string().min(1).max(6)
+
+/** What an instructor says a corner is for, over what the numbers say. */
+export const purposeSchema = z.object({
+  cornerNumber,
+  character: z.enum(characters),
+  reason: z.string().trim().min(1, 'a reason').max(200),
 })
-export type ConeMove = z.infer<typeof coneMoveSchema>
+export type Purpose = z.infer<typeof purposeSchema>
+
+/** Why an unsafe cone stays where it is, by name. It answers what was found then: should it get worse, it is asked again. */
+export const unsafeAnswerSchema = z.object({
+  cornerNumber,
+  reason: z.string().trim().min(1, 'a reason').max(300),
+  by: z.string().trim().min(1, 'who answers for it').max(80),
+  /** metres short when it was answered */
+  shortM: z.number().min(0),
+})
+export type UnsafeAnswer = z.infer<typeof unsafeAnswerSchema>
 
 export const planDraftSchema = z.object({
   name: z.string().trim().min(1).max(80),
@@ -27,7 +41,9 @@ export const planDraftSchema = z.object({
   markerSchemeId: id,
   setup: setupSchema,
   firstSession: z.boolean(),
-  coneMoves: z.array(coneMoveSchema).max(500),
+  byHand: conesByHandSchema,
+  purposes: z.array(purposeSchema).max(200),
+  unsafeAnswers: z.array(unsafeAnswerSchema).max(200),
 })
 export type PlanDraft = z.infer<typeof planDraftSchema>
 
@@ -37,8 +53,12 @@ export const planSchema = planDraftSchema.extend({
   circuitId: id,
   /** rises with every save; a save names the one it was made from */
   version: z.number().int().min(1),
+  /** the version that was marked ready last; null where none was */
+  ready: z.object({ id, version: z.number().int().min(1), by: z.string(), at: z.iso.datetime() }).nullable(),
 })
 export type Plan = z.infer<typeof planSchema>
+/** A new plan for a day; its circuit is the day's. */
+export const planAddSchema = z.object({ id, eventId: id, draft: planDraftSchema })
 export const planSaveSchema = z.object({ draft: planDraftSchema, fromVersion: z.number().int().min(1) })
 export type PlanSave = z.infer<typeof planSaveSchema>
 
@@ -57,6 +77,8 @@ export const stintSchema = z.object({
   aims: z.array(z.string().trim().min(1).max(160)).max(2),
   /** when the student was briefed, null before */
   briefedAt: z.iso.datetime().nullable(),
+  /** the plan as it was when the first lap was driven, which stays so; null before */
+  planVersionId: id.nullable(),
 })
 export type Stint = z.infer<typeof stintSchema>
 export const briefSaveSchema = stintSchema.pick({ aims: true, briefedAt: true })

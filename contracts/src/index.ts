@@ -35,25 +35,38 @@ export {
 } from './shelf'
 export {
   briefSaveSchema,
-  coneMoveSchema,
   debriefDraftSchema,
   debriefSchema,
   eventSchema,
+  planAddSchema,
   planDraftSchema,
+  purposeSchema,
+  unsafeAnswerSchema,
   planSaveSchema,
   planSchema,
   stintSchema,
   workOnSchema,
   type BriefSave,
-  type ConeMove,
   type Debrief,
   type DebriefDraft,
   type Plan,
+  type Purpose,
+  type UnsafeAnswer,
   type PlanDraft,
   type PlanSave,
   type Stint,
   type TrackEvent,
 } from './day'
+export {
+  addedConeSchema,
+  coneMoveSchema,
+  conesByHandSchema,
+  noConesByHand,
+  type AddedCone,
+  type ConeMove,
+  type ConesByHand,
+} from './conesByHand'
+export { markReadySchema, planVersionSchema, type PlanVersion } from './planVersion'
 export { dayFileSchema, stintFileSchema, studentFileSchema, type DayFile, type StintFile, type StudentFile } from './views'
 export { problemSchema, type Problem } from './problem'
 export {

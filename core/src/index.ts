@@ -15,6 +15,9 @@ export { coneOffset, describePlace, placeCones, type ComputedCone } from './cone
 export { foundByPhrase, landmarksOf, type PlacedLandmark } from './cones/foundBy'
 export type { SolvedCorner } from './corners/solvedCorner'
 export { solvePlan, type PlanInput, type PlanSolution } from './plan/solvePlan'
+export { comparePlans, type ComparedCone } from './plan/comparePlans'
+export { isAnswered, readiness, type ReadyItem } from './plan/readiness'
+export { suggestedSections, type Section } from './plan/sections'
 export { planDocument } from './plan/planDocument'
 export { adviceFor, faultOf, faults, praiseName, praises, severityNames, type Fault, type Severity } from './faults/catalogue'
 export {
@@ -29,7 +32,7 @@ export {
 export { correctionsOf, type Correction, type CorrectionOutcome } from './record/corrections'
 export { THINGS_TO_WORK_ON, workOnFrom, type WorkOn } from './record/workOn'
 export { likelyFaults } from './record/likelyFaults'
-export { markFinder, placedCones, type Moved, type PlacedCone } from './cones/movedCones'
+export { markFinder, placedCones, type Moved, type PlacedCone } from './cones/placedCones'
 export { cornerSteps, type CornerStep } from './brief/cornerSteps'
 export { cornerByClock, lapOfCorner, type CornerPass } from './run/cornerByClock'
 export { cornerHistories, type CornerHistory, type DayAtCorner } from './record/cornerHistory'

@@ -140,22 +140,24 @@ describe('the demonstration', () => {
   })
 
   describe('plans', () => {
-    const draftOf = ({ name, vehicleId, markerSchemeId, setup, firstSession, coneMoves }: Plan) => ({
+    const draftOf = ({ name, vehicleId, markerSchemeId, setup, firstSession, byHand, purposes, unsafeAnswers }: Plan) => ({
       name,
       vehicleId,
       markerSchemeId,
       setup,
       firstSession,
-      coneMoves,
+      byHand,
+      purposes,
+      unsafeAnswers,
     })
     const save = (plan: Plan, change: object, fromVersion = plan.version) =>
       app.ask('PUT', `/api/plans/${plan.id}`, { draft: { ...draftOf(plan), ...change }, fromVersion })
 
     it('are saved over the version they were made from', async () => {
       const plan = day.plans[0]!
-      const coneMoves = [{ coneId: '3-apex', stationM: 910.5, offsetM: -5.2 }]
-      expect(await save(plan, { coneMoves })).toMatchObject({ status: 200, body: { version: 2, coneMoves } })
-      expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toMatchObject({ version: 2, coneMoves })
+      const byHand = { ...plan.byHand, moves: [{ coneId: '3-apex', stationM: 910.5, offsetM: -5.2 }], removed: ['4-exit'] }
+      expect(await save(plan, { byHand })).toMatchObject({ status: 200, body: { version: 2, byHand } })
+      expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toMatchObject({ version: 2, byHand })
     })
 
     it('that were saved by someone else meanwhile are not overwritten', async () => {

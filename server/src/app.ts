@@ -56,9 +56,9 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
     .use('/vehicles', vehicleRoutes(all.vehicles))
     .use('/people', personRoutes(all))
     .use('/days', dayRoutes(all))
-    .use('/plans', planRoutes(all))
+    .use('/plans', planRoutes(all, now))
     .use('/kept-work', keptWorkRoutes(all, now))
-    .use('/stints', stintRoutes(all.stints, now))
+    .use('/stints', stintRoutes(all, now))
     .get('/marker-schemes', async (_req, res) => {
       answer(res, z.array(markerSchemeSchema), await all.markerSchemes.list())
     })

@@ -5,6 +5,7 @@ import { keptWorkRepository } from './keptWork/keptWorkRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
 import { personRepository } from './people/personRepository'
 import { planRepository } from './plans/planRepository'
+import { planVersionRepository } from './plans/planVersionRepository'
 import { stintRepository } from './stints/stintRepository'
 import { vehicleRepository } from './vehicles/vehicleRepository'
 
@@ -16,6 +17,7 @@ export const repositoriesOf = (db: Knex) => ({
   markerSchemes: markerSchemeRepository(db),
   events: eventRepository(db),
   plans: planRepository(db),
+  planVersions: planVersionRepository(db),
   stints: stintRepository(db),
   keptWork: keptWorkRepository(db),
 })

@@ -21,6 +21,14 @@ function BrokenPage() {
 const stages: RouteObject[] = [
   { index: true, element: <TodayPage /> },
   { path: 'days/:eventId/plan/:planId?', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
+  {
+    path: 'days/:eventId/plan/:planId/placing',
+    lazy: async () => ({ Component: (await import('./plan/placing/PlacingPage')).PlacingPage }),
+  },
+  {
+    path: 'days/:eventId/plan/:planId/compare/:otherId?',
+    lazy: async () => ({ Component: (await import('./plan/compare/ComparePage')).ComparePage }),
+  },
   { path: 'days/:eventId/brief/:stintId?', lazy: async () => ({ Component: (await import('./brief/BriefPage')).BriefPage }) },
   { path: 'days/:eventId/run/:stintId?', lazy: async () => ({ Component: (await import('./run/RunPage')).RunPage }) },
   { path: 'days/:eventId/debrief/:stintId?', lazy: async () => ({ Component: (await import('./debrief/DebriefPage')).DebriefPage }) },

@@ -1,4 +1,4 @@
-import type { PlacedCone } from '../cones/movedCones'
+import type { PlacedCone } from '../cones/placedCones'
 import type { CornerPoint } from '../corners/cornerPoints'
 import type { SolvedCorner } from '../corners/solvedCorner'
 

@@ -1,6 +1,6 @@
 import type { MarkerScheme } from '@ochote/contracts'
 import { stationsApart, type Track } from '../geometry/track'
-import type { PlacedCone } from './movedCones'
+import type { PlacedCone } from './placedCones'
 
 /** Markers of one colour: how many a plan needs and how many there are. */
 export interface StockLine {

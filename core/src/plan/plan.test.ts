@@ -1,13 +1,13 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { Vehicle } from '@ochote/contracts'
+import { noConesByHand, type Vehicle } from '@ochote/contracts'
 import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circuitDocument, stadiumPoints } from '../../fixtures/circuits'
 import { cornerSteps } from '../brief/cornerSteps'
-import { markFinder, placedCones } from '../cones/movedCones'
+import { markFinder, placedCones } from '../cones/placedCones'
 import { foundByPhrase, type PlacedLandmark } from '../cones/foundBy'
 import { circuitFromDocument } from '../files/readCircuit'
 import { isWithin } from '../geometry/corners'
-import { signedApart, stationsApart } from '../geometry/track'
+import { signedApart, valueAt, stationsApart } from '../geometry/track'
 import { cornerByClock, lapOfCorner } from '../run/cornerByClock'
 import { planDocument } from './planDocument'
 import { solvePlan, type PlanSolution } from './solvePlan'
@@ -121,12 +121,29 @@ describe('cones', () => {
   it('that are moved by hand stay there and say how far they are from the computed place', () => {
     const computed = plan.cones.find((c) => c.id === '4-apex')!
     const moves = [{ coneId: '4-apex', stationM: computed.stationM - 7, offsetM: computed.offsetM + 0.4 }]
-    const [moved] = placedCones(plan.track, plan.cones, moves).filter((c) => c.id === '4-apex')
+    const [moved] = placedCones(plan, { ...noConesByHand, moves }).filter((c) => c.id === '4-apex')
     expect(moved?.moved).toEqual({ alongM: expect.closeTo(-7, 6) as number, acrossM: expect.closeTo(0.4, 6) as number })
     expect(Math.hypot(moved!.x - computed.x, moved!.y - computed.y)).toBeGreaterThan(5)
     const slower = solve({ school: 'separate' })
-    const again = placedCones(slower.track, slower.cones, moves).find((c) => c.id === '4-apex')!
+    const again = placedCones(slower, { ...noConesByHand, moves }).find((c) => c.id === '4-apex')!
     expect(again.stationM).toBe(moved!.stationM)
+  })
+
+  it('are taken away, added, locked and remarked on by hand, in the order of the lap', () => {
+    const added = [{ id: 'h1', cornerNumber: '', duty: 'gate' as const, stationM: 1, offsetM: -7 }]
+    const cones = placedCones(plan, {
+      moves: [],
+      removed: ['4-apex', 'no such cone'],
+      added,
+      locked: ['4-turn'],
+      notes: [{ coneId: '4-turn', note: 'by the drain cover' }],
+    })
+    expect(cones).toHaveLength(plan.cones.length)
+    expect(cones[0]).toMatchObject({ id: 'h1', by: 'hand', side: 'right', moved: null })
+    expect(cones[0]!.speedMps).toBeCloseTo(valueAt(plan.track, plan.trace.speedMps, 1), 9)
+    expect(cones.some((c) => c.id === '4-apex')).toBe(false)
+    expect(cones.find((c) => c.id === '4-turn')).toMatchObject({ locked: true, remark: 'by the drain cover' })
+    expect(cones.filter((c) => c.locked)).toHaveLength(1)
   })
 })
 
@@ -159,7 +176,7 @@ describe('phrases for finding a mark', () => {
 
 describe('a briefing’s steps', () => {
   it('say lift or brake, gear, turn, clip, throttle, run out, in that order', () => {
-    const cones = placedCones(plan.track, plan.cones, [])
+    const cones = placedCones(plan, noConesByHand)
     const actions = cornerSteps(corner('1'), cones).map((s) => s.action)
     expect(actions[0]).toBe('Brake, firm at once')
     expect(actions.slice(-4)).toEqual(['Turn', 'Clip', 'Squeeze the throttle', 'Let it run out'])
@@ -168,7 +185,7 @@ describe('a briefing’s steps', () => {
 
   it('name each mark’s place as its cone does, moved or not', () => {
     const moves = [{ coneId: '1-apex', stationM: corner('1').points.apex!.stationM + 12, offsetM: 5.3 }]
-    const cones = placedCones(plan.track, plan.cones, moves)
+    const cones = placedCones(plan, { ...noConesByHand, moves })
     const clip = cornerSteps(corner('1'), cones).find((s) => s.action === 'Clip')!
     expect(clip.place).toBe(cones.find((c) => c.id === '1-apex')!.foundBy)
   })

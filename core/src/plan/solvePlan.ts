@@ -1,5 +1,5 @@
-import type { ConeMove, FieldProblem, KeptWork, Setup, Vehicle } from '@ochote/contracts'
-import { placedCones } from '../cones/movedCones'
+import type { ConesByHand, FieldProblem, KeptWork, Setup, Vehicle } from '@ochote/contracts'
+import { placedCones } from '../cones/placedCones'
 import { placeCones, type ComputedCone } from '../cones/placeCones'
 import { afterCorners } from '../corners/afterCorner'
 import { cornerCharacters } from '../corners/cornerCharacter'
@@ -42,8 +42,8 @@ export interface PlanInput {
   vehicle: Vehicle
   setup: Setup
   firstSession: boolean
-  /** cones moved by hand: room to be wrong is measured where they stand */
-  coneMoves?: readonly ConeMove[]
+  /** what was done to the cones by hand: room to be wrong is measured where they stand */
+  byHand?: ConesByHand
   /** distance between samples, metres; 2 by default */
   stepM?: number
   /** what was worked out before for the same circuit, vehicle and set-up: it is not done again */
@@ -58,7 +58,7 @@ export function solvePlan({
   vehicle,
   setup,
   firstSession,
-  coneMoves = [],
+  byHand,
   stepM = DEFAULT_STEP_M,
   work,
   onProgress,
@@ -81,7 +81,7 @@ export function solvePlan({
   const characters = work?.characters.length === corners.length ? work.characters : cornerCharacters(all, points, after)
   const cones = placeCones(track, corners, points, { firstSession })
   const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! }))
-  const standing = placedCones(track, cones, coneMoves)
+  const standing = byHand ? placedCones({ track, trace: driven.trace, cones }, byHand) : cones
   const brakeCone = (number: string) => standing.find((c) => c.cornerNumber === number && c.duty === 'brake')?.stationM ?? null
   return success({
     ...driven,

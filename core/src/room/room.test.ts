@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { noConesByHand } from '@ochote/contracts'
 import { accepted, checkSetup, circuitDocument, position } from '../../fixtures/circuits'
 import { plainVehicle } from '../../fixtures/roads'
 import { circuitFromDocument } from '../files/readCircuit'
@@ -102,8 +103,9 @@ describe('room to be wrong', () => {
   it('is measured where a brake cone was moved to: later leaves less', () => {
     const { solution, room } = firstCorner(60)
     const cone = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
-    const coneMoves = [{ coneId: cone.id, stationM: cone.stationM + 12, offsetM: cone.offsetM }]
-    const moved = accepted(solvePlan({ circuit: stadium(60), vehicle, setup, firstSession: false, coneMoves })).room[0]!
+    const moves = [{ coneId: cone.id, stationM: cone.stationM + 12, offsetM: cone.offsetM }]
+    const moved = accepted(solvePlan({ circuit: stadium(60), vehicle, setup, firstSession: false, byHand: { ...noConesByHand, moves } }))
+      .room[0]!
     expect(moved.coneStationM).toBeCloseTo(room.coneStationM + 12, 6)
     expect(moved.toObstacleM!).toBeCloseTo(room.toObstacleM! - 12, 1)
     expect(moved.marginM!).toBeLessThan(room.marginM!)

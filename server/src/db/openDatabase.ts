@@ -3,6 +3,7 @@ import { dirname } from 'node:path'
 import knex, { type Knex } from 'knex'
 import * as first from './migrations/2026_11_23_first'
 import * as lines from './migrations/2026_11_24_lines'
+import * as plansByHand from './migrations/2026_11_25_plans_by_hand'
 import * as keptWork from './migrations/2026_11_25_kept_work'
 
 interface NamedMigration extends Knex.Migration {
@@ -14,6 +15,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_23_first', ...first },
   { name: '2026_11_24_lines', ...lines },
   { name: '2026_11_25_kept_work', ...keptWork },
+  { name: '2026_11_25_plans_by_hand', ...plansByHand },
 ]
 
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {

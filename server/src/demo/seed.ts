@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import { circuitFromDocument, sampleTrack, solvePlan, type PlanSolution } from '@ochote/core'
 import {
   keptWorkSchema,
+  noConesByHand,
   type CircuitDocument,
   type KeptWork,
   type Plan,
@@ -15,6 +16,7 @@ import { openDatabase } from '../db/openDatabase'
 import { repositoriesOf, type Repositories } from '../repositories'
 import { coopersYard, peatLane, skerrowBasin } from './circuits'
 import { questionHash } from '../keptWork/questionHash'
+import { keepVersion } from '../plans/keepVersion'
 import { demoId } from './demoId'
 import keptWork from './keptWork.json' with { type: 'json' }
 import { instructors, markerSchemes, students, vehicles } from './school'
@@ -67,8 +69,11 @@ const planOf = ({ event, name, vehicle, setup, firstSession }: PlanRecipe): Plan
   name,
   setup,
   firstSession,
-  coneMoves: [],
+  byHand: noConesByHand,
+  purposes: [],
+  unsafeAnswers: [],
   version: 1,
+  ready: null,
 })
 
 const hatch = vehicles.hatches[0]
@@ -163,6 +168,7 @@ function stintOf(event: TrackEvent, index: number, aims: string[], briefed: bool
     startsAt: startsAt(index),
     aims,
     briefedAt: briefed ? `${event.day}T08:45:00.000Z` : null,
+    planVersionId: null,
   }
 }
 
@@ -241,6 +247,8 @@ async function driveStint(
   })
   await all.stints.add(stint)
   await all.stints.addEntries(log, `${event.day}T18:00:00.000Z`)
+  const version = await all.planVersions.ofVersion(plan.id, plan.version)
+  if (version) await all.stints.setPlanVersion(stint.id, version.id)
   const debrief = simulatedDebrief(log, stint.id, solution, sentences[index]!)
   if (options.debriefed) await all.stints.saveDebrief(debrief)
   return debrief.workOn.map((w) => `Corner ${w.corner}: ${w.advice}`.slice(0, 160))
@@ -254,6 +262,7 @@ export async function seed(all: Repositories): Promise<boolean> {
   await all.events.add(secondSaturday)
   for (const plan of Object.values(plans)) {
     await all.plans.add(plan)
+    await keepVersion(all, plan, { id: demoId(`version/${plan.id}`), at: MADE_AT.toISOString(), by: '' })
     const { vehicle } = allVehicles.find((v) => v.id === plan.vehicleId)!
     await all.keptWork.keep(circuits.skerrow, { circuitId: plan.circuitId, vehicle, setup: plan.setup }, solutionOf(plan).work, MADE_AT)
   }

@@ -1,14 +1,17 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { planSaveSchema, planSchema, type PlanDraft } from '@ochote/contracts'
+import { markReadySchema, planAddSchema, planSaveSchema, planSchema, planVersionSchema, type PlanDraft } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
+import { keepVersion } from './keepVersion'
+import { notReadyProblems } from './notReadyProblems'
 
 const params = z.object({ planId: z.uuid() })
 
-export function planRoutes({ plans, vehicles, markerSchemes }: Repositories): Router {
+export function planRoutes(all: Repositories, now: () => Date): Router {
+  const { plans, vehicles, markerSchemes } = all
   const known = async (planId: string) => {
     const plan = await plans.find(planId)
     if (!plan) throw notFound(`Plan ${planId}`)
@@ -31,6 +34,14 @@ export function planRoutes({ plans, vehicles, markerSchemes }: Repositories): Ro
       const { planId } = parseInput(params, req.params)
       answer(res, planSchema, await known(planId))
     })
+    .post('/', async (req, res) => {
+      const { id, eventId, draft } = parseInput(planAddSchema, req.body)
+      const event = await all.events.find(eventId)
+      if (!event) throw notFound(`Day ${eventId}`)
+      await onShelf(draft)
+      await plans.add({ ...draft, id, eventId, circuitId: event.circuitId, version: 1, ready: null })
+      answer(res, planSchema, await known(id), 201)
+    })
     .put('/:planId', async (req, res) => {
       const { planId } = parseInput(params, req.params)
       const { draft, fromVersion } = parseInput(planSaveSchema, req.body)
@@ -40,5 +51,21 @@ export function planRoutes({ plans, vehicles, markerSchemes }: Repositories): Ro
       const current = await known(planId)
       if (!saved) throw conflict(`The plan “${current.name}”`, current.version)
       answer(res, planSchema, current)
+    })
+    .get('/:planId/versions/:versionId', async (req, res) => {
+      const { planId, versionId } = parseInput(params.extend({ versionId: z.uuid() }), req.params)
+      const version = await all.planVersions.find(versionId)
+      if (!version || version.planId !== planId) throw notFound(`Version ${versionId} of plan ${planId}`)
+      answer(res, planVersionSchema, version)
+    })
+    .post('/:planId/versions', async (req, res) => {
+      const { planId } = parseInput(params, req.params)
+      const { id, by, fromVersion } = parseInput(markReadySchema, req.body)
+      const plan = await known(planId)
+      if (plan.version !== fromVersion) throw conflict(`The plan “${plan.name}”`, plan.version)
+      const problems = await notReadyProblems(all, plan)
+      if (problems.length > 0) throw invalidInput(problems)
+      await keepVersion(all, plan, { id, at: now().toISOString(), by })
+      answer(res, planSchema, await known(planId), 201)
     })
 }

@@ -22,6 +22,7 @@ interface StintRow {
   starts_at: string
   aims: string
   briefed_at: string | null
+  plan_version_id: string | null
 }
 
 interface EntryRow {
@@ -57,6 +58,7 @@ const toStint = (row: StintRow): Stint =>
     startsAt: row.starts_at,
     aims: JSON.parse(row.aims),
     briefedAt: row.briefed_at,
+    planVersionId: row.plan_version_id,
   })
 
 /** Columns an entry's kind does not have are null, and left out. */
@@ -126,6 +128,7 @@ export function stintRepository(db: Knex) {
           starts_at: stint.startsAt,
           aims: JSON.stringify(stint.aims),
           briefed_at: stint.briefedAt,
+          plan_version_id: stint.planVersionId,
         })
         .onConflict('id')
         .ignore()
@@ -134,6 +137,10 @@ export function stintRepository(db: Knex) {
       await db('stints')
         .where({ id })
         .update({ aims: JSON.stringify(aims), briefed_at: briefedAt })
+    },
+    /** Says which version of the plan a stint was driven on; one that was said before stays. */
+    setPlanVersion: async (id: string, planVersionId: string): Promise<void> => {
+      await db('stints').where({ id, plan_version_id: null }).update({ plan_version_id: planVersionId })
     },
     /** Adds entries to a stint's log in one transaction; those it holds already stay as they are. */
     addEntries: async (entries: readonly LogEntry[], serverTime: string): Promise<void> => {

@@ -5,6 +5,7 @@ import {
   eventSchema,
   markerSchemeSchema,
   personSchema,
+  planVersionSchema,
   stintFileSchema,
   studentFileSchema,
   vehicleOnShelfSchema,
@@ -21,6 +22,15 @@ export const daysQuery = queryOptions({
 
 export const dayQuery = (eventId: string) =>
   queryOptions({ queryKey: ['days', eventId], queryFn: ({ signal }) => request(dayFileSchema, `/api/days/${eventId}`, { signal }) })
+
+/** A plan as it stood once; it never changes. */
+export const planVersionQuery = (planId: string, versionId: string | null) =>
+  queryOptions({
+    queryKey: ['plan-versions', versionId],
+    queryFn: ({ signal }) => request(planVersionSchema.nullable(), `/api/plans/${planId}/versions/${versionId}`, { signal }),
+    staleTime: Infinity,
+    enabled: versionId !== null,
+  })
 
 export const circuitsQuery = queryOptions({
   queryKey: ['circuits'],

@@ -1,7 +1,7 @@
 import { placedCones } from '@ochote/core'
 import { render } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
-import { duties } from '@ochote/contracts'
+import { duties, noConesByHand } from '@ochote/contracts'
 import { shown } from '../fixtures/render'
 import { openStint, scheme, solved } from '../fixtures/stadium'
 import { DutyMark } from './DutyMark'
@@ -56,7 +56,10 @@ describe('markers', () => {
   it('moved by hand stay where they were put and say how far that is', () => {
     const solution = solved()
     const cone = solution.cones[0]!
-    const moved = placedCones(solution.track, solution.cones, [{ coneId: cone.id, stationM: cone.stationM - 8, offsetM: cone.offsetM }])
+    const moved = placedCones(solution, {
+      ...noConesByHand,
+      moves: [{ coneId: cone.id, stationM: cone.stationM - 8, offsetM: cone.offsetM }],
+    })
     expect(moved[0]!.moved!.alongM).toBeCloseTo(-8)
     expect(render(<p>{moved[0]!.foundBy}</p>).container.textContent).not.toBe('')
   })

@@ -1,6 +1,7 @@
-import { KeyboardArrowLeft, KeyboardArrowRight, Undo } from '@mui/icons-material'
-import { Box, Button, ButtonBase, IconButton, Stack, Tooltip, Typography } from '@mui/material'
+import { DeleteOutlined, KeyboardArrowLeft, KeyboardArrowRight, LockOpenOutlined, LockOutlined, Undo } from '@mui/icons-material'
+import { Box, Button, ButtonBase, IconButton, Stack, TextField, Tooltip, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
+import { useState, type ReactNode } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import type { Moved, PlacedCone } from '@ochote/core'
 import { speed } from '../format/format'
@@ -14,6 +15,11 @@ interface ConeListProps {
   /** moves a cone along the lap, metres */
   onNudge: (id: string, alongM: number) => void
   onPutBack: (id: string) => void
+  onLock: (id: string, on: boolean) => void
+  onRemark: (id: string, remark: string) => void
+  onTakeAway: (id: string) => void
+  /** what the chosen mark does where it stands */
+  effect?: (cone: PlacedCone) => ReactNode
 }
 
 const Row = styled(ButtonBase)(({ theme }) => ({
@@ -35,7 +41,7 @@ function movedWords({ alongM, acrossM }: Moved): string {
 }
 
 /** The marks of a corner, or of the lap: how each is found, and how far it was moved by hand. */
-export function ConeList({ cones, scheme, selected, onSelect, onNudge, onPutBack }: ConeListProps) {
+export function ConeList({ cones, scheme, selected, onSelect, onNudge, ...hands }: ConeListProps) {
   return (
     <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
       {cones.map((cone) => (
@@ -59,39 +65,76 @@ export function ConeList({ cones, scheme, selected, onSelect, onNudge, onPutBack
                   {cone.cornerNumber} {cone.duty}
                 </strong>{' '}
                 {cone.foundBy}, {cone.side}
+                {cone.locked && <LockOutlined titleAccess="locked" sx={{ fontSize: 14, ml: 0.5, verticalAlign: '-2px' }} />}
               </Typography>
-              {(cone.note || cone.moved) && (
+              {(cone.note || cone.moved || cone.remark || cone.by === 'hand') && (
                 <Typography variant="caption" color={cone.moved ? 'warning.main' : 'text.secondary'} component="p">
-                  {[cone.moved ? movedWords(cone.moved) : '', cone.note].filter(Boolean).join('. ')}
+                  {[cone.by === 'hand' ? 'Added by hand' : '', cone.moved ? movedWords(cone.moved) : '', cone.note, cone.remark]
+                    .filter(Boolean)
+                    .join('. ')}
                 </Typography>
               )}
             </Box>
           </Row>
-          {cone.id === selected && (
-            <Stack direction="row" sx={{ alignItems: 'center', pl: 4.5, pb: 0.75, gap: 0.5, flexWrap: 'wrap' }}>
-              <Tooltip title="One metre earlier (←; Shift for five)">
-                <IconButton size="small" aria-label="One metre earlier" onClick={() => onNudge(cone.id, -1)}>
-                  <KeyboardArrowLeft />
-                </IconButton>
-              </Tooltip>
-              <Tooltip title="One metre later (→; Shift for five)">
-                <IconButton size="small" aria-label="One metre later" onClick={() => onNudge(cone.id, 1)}>
-                  <KeyboardArrowRight />
-                </IconButton>
-              </Tooltip>
-              {cone.moved && (
-                <Button size="small" startIcon={<Undo />} onClick={() => onPutBack(cone.id)}>
-                  Put it back
-                </Button>
-              )}
-              <Typography variant="caption" color="text.secondary" sx={{ width: '100%' }}>
-                {speed(cone.speedMps)} planned · {Math.abs(cone.inFromEdgeM).toFixed(1)} m {cone.inFromEdgeM < 0 ? 'outside' : 'inside'} the
-                edge · {cone.lat.toFixed(6)}, {cone.lon.toFixed(6)}
-              </Typography>
-            </Stack>
-          )}
+          {cone.id === selected && <ConeHands cone={cone} onNudge={onNudge} {...hands} />}
         </li>
       ))}
     </Box>
+  )
+}
+
+type ConeHandsProps = Pick<ConeListProps, 'onNudge' | 'onPutBack' | 'onLock' | 'onRemark' | 'onTakeAway' | 'effect'> & { cone: PlacedCone }
+
+/** What can be done to the chosen mark, where it stands, and what it does there. */
+function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, effect }: ConeHandsProps) {
+  const [remark, setRemark] = useState(cone.remark)
+  return (
+    <Stack sx={{ pl: 4.5, pb: 1, gap: 0.5 }}>
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 0.5, flexWrap: 'wrap' }}>
+        <Tooltip title="One metre earlier (←; Shift for five)">
+          <span>
+            <IconButton size="small" aria-label="One metre earlier" disabled={cone.locked} onClick={() => onNudge(cone.id, -1)}>
+              <KeyboardArrowLeft />
+            </IconButton>
+          </span>
+        </Tooltip>
+        <Tooltip title="One metre later (→; Shift for five)">
+          <span>
+            <IconButton size="small" aria-label="One metre later" disabled={cone.locked} onClick={() => onNudge(cone.id, 1)}>
+              <KeyboardArrowRight />
+            </IconButton>
+          </span>
+        </Tooltip>
+        <Button
+          size="small"
+          startIcon={cone.locked ? <LockOpenOutlined /> : <LockOutlined />}
+          onClick={() => onLock(cone.id, !cone.locked)}
+        >
+          {cone.locked ? 'Unlock' : 'Lock here'}
+        </Button>
+        {cone.moved && (
+          <Button size="small" startIcon={<Undo />} onClick={() => onPutBack(cone.id)}>
+            Put it back
+          </Button>
+        )}
+        <Button size="small" color="inherit" startIcon={<DeleteOutlined />} onClick={() => onTakeAway(cone.id)}>
+          Take away
+        </Button>
+      </Stack>
+      <TextField
+        size="small"
+        label="Remark for whoever places it"
+        value={remark}
+        slotProps={{ htmlInput: { maxLength: 200 } }}
+        onChange={(e) => setRemark(e.target.value)}
+        onBlur={() => remark.trim() !== cone.remark && onRemark(cone.id, remark)}
+        onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLInputElement).blur()}
+      />
+      {effect?.(cone)}
+      <Typography variant="caption" color="text.secondary">
+        {speed(cone.speedMps)} planned · {Math.abs(cone.inFromEdgeM).toFixed(1)} m {cone.inFromEdgeM < 0 ? 'outside' : 'inside'} the edge ·{' '}
+        {cone.lat.toFixed(6)}, {cone.lon.toFixed(6)}
+      </Typography>
+    </Stack>
   )
 }

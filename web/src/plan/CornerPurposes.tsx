@@ -1,6 +1,6 @@
 import { Box, ButtonBase, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
-import type { Character } from '@ochote/contracts'
+import type { Character, Purpose } from '@ochote/contracts'
 import type { SolvedCorner } from '@ochote/core'
 
 interface CornerPurposesProps {
@@ -9,9 +9,11 @@ interface CornerPurposesProps {
   ranking: string
   corner: string | null
   onCorner: (number: string | null) => void
+  /** the instructor's own word over the numbers' */
+  purposes?: readonly Purpose[]
 }
 
-const names: Record<Character, string> = {
+export const purposeNames: Record<Character, string> = {
   exit: 'for its exit',
   entry: 'for its entry',
   'set-up': 'given away to set up the next',
@@ -32,7 +34,7 @@ const Row = styled(ButtonBase)(({ theme }) => ({
 }))
 
 /** What each corner is for, most at stake first; the chosen one says why. */
-export function CornerPurposes({ corners, ranking, corner, onCorner }: CornerPurposesProps) {
+export function CornerPurposes({ corners, ranking, corner, onCorner, purposes = [] }: CornerPurposesProps) {
   const ranked = [...corners].sort((a, b) => a.character.rank - b.character.rank)
   return (
     <Box component="section" aria-labelledby="corner-purposes">
@@ -44,31 +46,37 @@ export function CornerPurposes({ corners, ranking, corner, onCorner }: CornerPur
         {ranking.slice(1)}.
       </Typography>
       <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {ranked.map(({ number, name, character }) => (
-          <li key={number}>
-            <Row
-              aria-pressed={number === corner}
-              aria-label={`Corner ${number}, ${names[character.character]}, ${character.atStakeS.toFixed(2)} s at stake`}
-              onClick={() => onCorner(number === corner ? null : number)}
-            >
-              <Typography component="span" sx={{ fontWeight: 750 }}>
-                {number}
-              </Typography>
-              <Typography component="span" variant="body2" sx={{ minWidth: 0 }}>
-                {name && <>{name}, </>}
-                {names[character.character]}
-              </Typography>
-              <Typography component="span" variant="body2">
-                {character.character === 'flat' ? '–' : `${character.atStakeS.toFixed(2)} s`}
-              </Typography>
-            </Row>
-            {number === corner && (
-              <Typography variant="caption" color="text.secondary" component="p" sx={{ pl: 5.5, pb: 0.5 }}>
-                {character.why}
-              </Typography>
-            )}
-          </li>
-        ))}
+        {ranked.map(({ number, name, character }) => {
+          const own = purposes.find((p) => p.cornerNumber === number)
+          const purpose = purposeNames[own?.character ?? character.character]
+          return (
+            <li key={number}>
+              <Row
+                aria-pressed={number === corner}
+                aria-label={`Corner ${number}, ${purpose}, ${character.atStakeS.toFixed(2)} s at stake`}
+                onClick={() => onCorner(number === corner ? null : number)}
+              >
+                <Typography component="span" sx={{ fontWeight: 750 }}>
+                  {number}
+                </Typography>
+                <Typography component="span" variant="body2" sx={{ minWidth: 0 }}>
+                  {name && <>{name}, </>}
+                  {purpose}
+                  {own && ' (your word)'}
+                </Typography>
+                <Typography component="span" variant="body2">
+                  {character.character === 'flat' ? '–' : `${character.atStakeS.toFixed(2)} s`}
+                </Typography>
+              </Row>
+              {(number === corner || own) && (
+                <Typography variant="caption" color="text.secondary" component="p" sx={{ pl: 5.5, pb: 0.5 }}>
+                  {own && `${own.reason}. By the numbers ${purposeNames[character.character]}: `}
+                  {character.why}
+                </Typography>
+              )}
+            </li>
+          )
+        })}
       </Box>
     </Box>
   )

@@ -3,7 +3,7 @@ import type { MarkerScheme } from '@ochote/contracts'
 import type { PlacedCone, PlanSolution } from '@ochote/core'
 import { count, lapTime, speed } from '../format/format'
 import { StockShortage } from '../marks/StockShortage'
-import { UnsafeCorners } from './RoomToBeWrong'
+import { UnsafeCorners } from './roomWords'
 
 interface PlanSummaryProps {
   solution: PlanSolution

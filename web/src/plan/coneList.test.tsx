@@ -2,14 +2,16 @@ import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import { shown } from '../fixtures/render'
-import { openStint, scheme } from '../fixtures/stadium'
+import { planDraftSchema } from '@ochote/contracts'
+import { dayFile, openStint, plan, scheme } from '../fixtures/stadium'
 import { ConeList } from './ConeList'
 import { ConflictDialog } from './ConflictDialog'
+import { draftDifferences } from './draftDifferences'
 
 const { cones } = openStint()
 const first = cones[0]!
 const list = (change: Partial<Parameters<typeof ConeList>[0]> = {}) => {
-  const told = { onSelect: vi.fn(), onNudge: vi.fn(), onPutBack: vi.fn() }
+  const told = { onSelect: vi.fn(), onNudge: vi.fn(), onPutBack: vi.fn(), onLock: vi.fn(), onRemark: vi.fn(), onTakeAway: vi.fn() }
   shown(<ConeList cones={cones} scheme={scheme} selected={null} {...told} {...change} />)
   return told
 }
@@ -47,6 +49,22 @@ describe('the marks of a plan', () => {
     expect(told.onPutBack).toHaveBeenCalledExactlyOnceWith(first.id)
   })
 
+  it('are locked, remarked on and taken away', async () => {
+    const told = list({ selected: first.id })
+    await userEvent.click(screen.getByRole('button', { name: 'Lock here' }))
+    await userEvent.type(screen.getByRole('textbox', { name: 'Remark for whoever places it' }), 'On the drain cover{Enter}')
+    await userEvent.click(screen.getByRole('button', { name: 'Take away' }))
+    expect(told.onLock).toHaveBeenCalledExactlyOnceWith(first.id, true)
+    expect(told.onRemark).toHaveBeenCalledExactlyOnceWith(first.id, 'On the drain cover')
+    expect(told.onTakeAway).toHaveBeenCalledExactlyOnceWith(first.id)
+  })
+
+  it('that are locked say so and are not nudged', () => {
+    list({ cones: [{ ...first, locked: true }], selected: first.id })
+    expect(screen.getByRole('button', { name: 'Unlock' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'One metre later' }).hasAttribute('disabled')).toBe(true)
+  })
+
   it('have nothing to put back where they stand as computed', () => {
     list({ selected: first.id })
     expect(screen.queryByRole('button', { name: 'Put it back' })).toBeNull()
@@ -55,9 +73,14 @@ describe('the marks of a plan', () => {
 
 describe('two savings over each other', () => {
   it('offer both, and say that nothing of mine is stored', async () => {
+    const day = dayFile([])
+    const mine = planDraftSchema.parse(plan)
+    const theirs = { ...mine, firstSession: !mine.firstSession, byHand: { ...mine.byHand, removed: ['1-exit'] } }
     const told = { onKeepMine: vi.fn(), onTakeTheirs: vi.fn() }
-    shown(<ConflictDialog version={7} {...told} />)
+    shown(<ConflictDialog version={7} differences={draftDifferences(mine, theirs, day)} {...told} />)
     expect(screen.getByRole('dialog').textContent).toContain('Version 7 was saved')
+    const rows = screen.getAllByRole('row').map((row) => row.textContent)
+    expect(rows).toEqual(['YoursTheirs', expect.stringMatching(/^First session(yesno|noyes)$/), 'Cones taken awaynone1-exit'])
     await userEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
     await userEvent.click(screen.getByRole('button', { name: 'Take theirs' }))
     expect([told.onKeepMine.mock.calls.length, told.onTakeTheirs.mock.calls.length]).toEqual([1, 1])

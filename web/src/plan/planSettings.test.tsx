@@ -91,9 +91,9 @@ describe('what a plan is made for', () => {
   })
 
   it('keeps everything else of the plan', async () => {
-    const moved = [{ coneId: '1-brake', stationM: 100, offsetM: -5 }]
-    const { last } = open({ coneMoves: moved, name: 'Mine' })
+    const byHand = { ...plan.byHand, moves: [{ coneId: '1-brake', stationM: 100, offsetM: -5 }] }
+    const { last } = open({ byHand, name: 'Mine' })
     await choose('Trail')
-    expect(last()).toMatchObject({ coneMoves: moved, name: 'Mine', vehicleId: plan.vehicleId })
+    expect(last()).toMatchObject({ byHand, name: 'Mine', vehicleId: plan.vehicleId })
   })
 })

@@ -1,10 +1,13 @@
+import { planDraftSchema, type PlanDraft, type UnsafeAnswer } from '@ochote/contracts'
 import { screen } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
 import type { RoomToBeWrong as Room } from '@ochote/core'
 import { describe, expect, it } from 'vitest'
 import { shown } from '../fixtures/render'
-import { openStint, scheme, solved } from '../fixtures/stadium'
+import { openStint, plan, scheme, solved } from '../fixtures/stadium'
 import { PlanSummary } from './PlanSummary'
-import { RoomToBeWrong, roomWords } from './RoomToBeWrong'
+import { RoomTab } from './RoomTab'
+import { roomWords } from './roomWords'
 
 const own = solved()
 const enough: Room = {
@@ -51,19 +54,45 @@ describe('room to be wrong', () => {
     expect(roomWords(unknown)).toContain('not known')
   })
 
-  it('comes worst first, and keeps what is unsafe in sight whichever corner is chosen', () => {
-    const solution = { ...own, room: [enough, unknown, unsafe] }
-    const numbers = () => screen.getAllByRole('listitem').map((item) => item.textContent![0])
-    const { unmount } = shown(<RoomToBeWrong solution={solution} corner={null} />)
-    expect(numbers()).toEqual(['2', '3', '1'])
-    unmount()
-    shown(<RoomToBeWrong solution={solution} corner="1" />)
-    expect(numbers()).toEqual(['2', '1'])
+  const open = (room: Room[], unsafeAnswers: UnsafeAnswer[] = []) => {
+    const drafts: PlanDraft[] = []
+    const draft = { ...planDraftSchema.parse(plan), unsafeAnswers }
+    const view = shown(
+      <RoomTab solution={{ ...own, room }} draft={draft} corner={null} onCorner={() => undefined} onChange={(d) => drafts.push(d)} />,
+    )
+    return { drafts, ...view }
+  }
+
+  it('comes worst first, drawn to scale with its words', () => {
+    open([enough, unknown, unsafe])
+    expect(screen.getAllByRole('listitem').map((item) => item.textContent![0])).toEqual(['2', '3', '1'])
+    expect(screen.getByRole('img', { name: 'stops 80 m from the cone, 30 m of it late; the edge at 70 m' })).toBeTruthy()
   })
 
-  it('says so of a corner that is not braked for', () => {
-    shown(<RoomToBeWrong solution={{ ...own, room: [enough] }} corner="9" />)
-    expect(screen.getByText('Corner 9 is not braked for.')).toBeTruthy()
+  it('that is unsafe is answered by name and reason, which can be taken back', async () => {
+    const { drafts, unmount } = open([unsafe])
+    const button = screen.getByRole('button', { name: 'Answer for it' })
+    expect(button.hasAttribute('disabled')).toBe(true)
+    await userEvent.type(screen.getByRole('textbox', { name: /Reason/ }), 'Marshal there waves down')
+    await userEvent.type(screen.getByRole('textbox', { name: /Name/ }), 'Rhona Keld')
+    await userEvent.click(button)
+    const given = { cornerNumber: '2', reason: 'Marshal there waves down', by: 'Rhona Keld', shortM: 12.2 }
+    expect(drafts[0]!.unsafeAnswers).toEqual([given])
+    unmount()
+    const again = open([unsafe], [given])
+    await userEvent.click(screen.getByRole('button', { name: 'Take back' }))
+    expect(again.drafts[0]!.unsafeAnswers).toEqual([])
+  })
+
+  it('is asked again where it has got worse since it was answered', () => {
+    open([{ ...unsafe, marginM: -15 }], [{ cornerNumber: '2', reason: 'Known', by: 'Rhona Keld', shortM: 12.2 }])
+    expect(screen.getByText(/It has got worse since Rhona Keld answered for 12 m/)).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Answer for it' })).toBeTruthy()
+  })
+
+  it('says so where no corner is braked for', () => {
+    open([])
+    expect(screen.getByText('No corner is braked for.')).toBeTruthy()
   })
 
   it('is in the plan’s summary where a corner is unsafe', () => {

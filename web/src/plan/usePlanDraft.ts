@@ -1,4 +1,4 @@
-import { hashKey, useMutation, useQueryClient } from '@tanstack/react-query'
+import { hashKey, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react'
 import { planDraftSchema, planSchema, type DayFile, type Plan, type PlanDraft } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
@@ -22,8 +22,8 @@ export interface PlanDraftState {
   version: number
   error: unknown
   retry: () => void
-  /** another save came first: the version that is stored now */
-  conflict: number | null
+  /** another save came first: the version that is stored now, and what it holds once that is here */
+  conflict: { version: number; theirs: PlanDraft | null } | null
   keepMine: () => void
   takeTheirs: () => void
 }
@@ -48,6 +48,11 @@ export function usePlanDraft(plan: Plan): PlanDraftState {
   const { mutate, isPending, error, reset } = put
   const problem = error instanceof ProblemError ? error.problem : null
   const conflict = problem?.code === 'conflict' ? problem.currentVersion : null
+  const theirs = useQuery({
+    queryKey: ['plans', plan.id, conflict],
+    queryFn: ({ signal }) => request(planSchema, `/api/plans/${plan.id}`, { signal }),
+    enabled: conflict !== null,
+  })
   const dirty = !same(present, saved.draft)
   useEffect(() => {
     if (!dirty || isPending || error) return
@@ -85,7 +90,7 @@ export function usePlanDraft(plan: Plan): PlanDraftState {
     version: saved.version,
     error: conflict === null ? error : null,
     retry: reset,
-    conflict,
+    conflict: conflict === null ? null : { version: conflict, theirs: theirs.data ? draftOf(theirs.data) : null },
     keepMine: () => {
       if (conflict !== null) mutate({ draft: present, fromVersion: conflict })
     },

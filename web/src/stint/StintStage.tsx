@@ -2,9 +2,9 @@ import { MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import type { DayFile, StintFile } from '@ochote/contracts'
+import type { DayFile, PlanVersion, StintFile } from '@ochote/contracts'
 import { placedCones } from '@ochote/core'
-import { dayQuery } from '../api/queries'
+import { dayQuery, planVersionQuery } from '../api/queries'
 import { nextStint, phaseOf } from '../day/nextStint'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
@@ -55,20 +55,48 @@ export function StintStage({ stage, title, children }: StintStageProps) {
   )
 }
 
-function Solved({ day, file, stage, children }: { day: DayFile; file: StintFile; stage: string; children: StintStageProps['children'] }) {
-  const named = useMemo(() => namedBy(day, file), [day, file])
-  const { plan, vehicle } = named
-  const solution = useSolution({
-    circuitId: plan.circuitId,
-    vehicle: vehicle.vehicle,
-    setup: plan.setup,
-    firstSession: plan.firstSession,
-    coneMoves: plan.coneMoves,
-  })
-  const cones = useMemo(
-    () => (solution.data ? placedCones(solution.data.track, solution.data.cones, plan.coneMoves) : []),
-    [solution.data, plan.coneMoves],
+interface SolvedProps {
+  day: DayFile
+  file: StintFile
+  stage: string
+  children: StintStageProps['children']
+}
+
+/** A stint on its plan: as it is now, or as it was when the first lap of it was driven. */
+function Solved({ day, file, stage, children }: SolvedProps) {
+  const { planId, planVersionId } = file.stint
+  const version = useQuery(planVersionQuery(planId, planVersionId))
+  if (planVersionId === null) {
+    return (
+      <OnPlan day={day} file={file} stage={stage} version={null}>
+        {children}
+      </OnPlan>
+    )
+  }
+  return (
+    <Loaded query={version}>
+      {(data) => (
+        <OnPlan day={day} file={file} stage={stage} version={data}>
+          {children}
+        </OnPlan>
+      )}
+    </Loaded>
   )
+}
+
+function OnPlan({ day, file, stage, version, children }: SolvedProps & { version: PlanVersion | null }) {
+  const named = useMemo(() => namedBy(day, file, version), [day, file, version])
+  const { plan, vehicle } = named
+  const { circuitId, setup, firstSession, byHand } = plan
+  const solution = useSolution({
+    circuitId,
+    vehicle: vehicle.vehicle,
+    setup,
+    firstSession,
+    byHand,
+    ...(version ? { document: version.circuit } : {}),
+  })
+  const cones = useMemo(() => (solution.data ? placedCones(solution.data, byHand) : []), [solution.data, byHand])
   const choice = <StintChoice day={day} stage={stage} stintId={file.stint.id} />
   return <Loaded query={solution}>{(data) => children({ ...named, solution: data, cones }, choice)}</Loaded>
 }

@@ -1,4 +1,4 @@
-import type { DayFile, MarkerScheme, Person, Plan, StintFile, TrackEvent, VehicleOnShelf } from '@ochote/contracts'
+import type { DayFile, MarkerScheme, Person, Plan, PlanVersion, StintFile, TrackEvent, VehicleOnShelf } from '@ochote/contracts'
 import type { PlacedCone, PlanSolution } from '@ochote/core'
 
 /** A stint with everyone and everything it names, and its plan solved. */
@@ -20,17 +20,21 @@ function held<T extends { id: string }>(things: readonly T[], id: string, what: 
   return found
 }
 
-/** What a stint names, looked up in its day. */
-export function namedBy(day: DayFile, file: StintFile): Omit<OpenStint, 'solution' | 'cones'> {
+/**
+ * What a stint names, looked up in its day.
+ * @param version - the plan as it was when the stint was driven; null for the plan as it is now
+ */
+export function namedBy(day: DayFile, file: StintFile, version: PlanVersion | null = null): Omit<OpenStint, 'solution' | 'cones'> {
   const { stint } = file
-  const plan = held(day.plans, stint.planId, 'plan')
+  const now = held(day.plans, stint.planId, 'plan')
+  const plan = version ? { ...now, ...version.draft, version: version.version } : now
   return {
     event: day.event,
     file,
     plan,
     student: held(day.people, stint.studentId, 'student'),
     instructor: held(day.people, stint.instructorId, 'instructor'),
-    vehicle: held(day.vehicles, stint.vehicleId, 'vehicle'),
-    scheme: held(day.markerSchemes, plan.markerSchemeId, 'marker scheme'),
+    vehicle: version?.vehicle.id === stint.vehicleId ? version.vehicle : held(day.vehicles, stint.vehicleId, 'vehicle'),
+    scheme: version?.scheme ?? held(day.markerSchemes, plan.markerSchemeId, 'marker scheme'),
   }
 }

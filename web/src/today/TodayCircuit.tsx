@@ -33,13 +33,10 @@ function Drawn({ plan, vehicle, scheme, eventId }: DrawnProps) {
     vehicle: vehicle.vehicle,
     setup: plan.setup,
     firstSession: plan.firstSession,
-    coneMoves: plan.coneMoves,
+    byHand: plan.byHand,
   })
   const [corner, chooseCorner] = useCornerChoice(solution.data)
-  const cones = useMemo(
-    () => (solution.data ? placedCones(solution.data.track, solution.data.cones, plan.coneMoves) : []),
-    [solution.data, plan.coneMoves],
-  )
+  const cones = useMemo(() => (solution.data ? placedCones(solution.data, plan.byHand) : []), [solution.data, plan.byHand])
   return (
     <Box component="section" aria-label="The circuit" sx={{ minWidth: 0 }}>
       <Loaded query={solution}>

@@ -1,6 +1,17 @@
 import { expose } from 'comlink'
-import { circuitFromDocument, solvePlan, whatIfOf, type Change, type Outcome, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
-import type { CircuitDocument, ConeMove, FieldProblem, KeptWork, Setup, Vehicle } from '@ochote/contracts'
+import {
+  circuitFromDocument,
+  comparePlans,
+  placedCones,
+  solvePlan,
+  whatIfOf,
+  type Change,
+  type ComparedCone,
+  type Outcome,
+  type PlanSolution,
+  type WhatIfAnswer,
+} from '@ochote/core'
+import type { CircuitDocument, ConesByHand, FieldProblem, KeptWork, Setup, Vehicle } from '@ochote/contracts'
 
 export interface PlanQuestion {
   circuitId: string
@@ -8,7 +19,7 @@ export interface PlanQuestion {
   vehicle: Vehicle
   setup: Setup
   firstSession: boolean
-  coneMoves: readonly ConeMove[]
+  byHand: ConesByHand
   /** what was worked out before for the same circuit, vehicle and set-up; null does it now */
   work: KeptWork | null
 }
@@ -25,10 +36,10 @@ let last: { question: string; solution: PlanSolution } | null = null
 const keyOf = ({ circuitId, vehicle, setup, firstSession }: PlanQuestion) => JSON.stringify([circuitId, vehicle, setup, firstSession])
 
 function solved(question: PlanQuestion, onProgress: (share: number) => void): Outcome<PlanSolution, FieldProblem[]> {
-  const { document, vehicle, setup, firstSession, coneMoves, work } = question
+  const { document, vehicle, setup, firstSession, byHand, work } = question
   const circuit = circuitFromDocument(document)
   if (!circuit.ok) return circuit
-  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, firstSession, coneMoves, onProgress, ...(work ? { work } : {}) })
+  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, firstSession, byHand, onProgress, ...(work ? { work } : {}) })
   if (outcome.ok) last = { question: keyOf(question), solution: outcome.value }
   return outcome
 }
@@ -38,12 +49,41 @@ function solutionOf(plan: PlanQuestion): Outcome<PlanSolution, FieldProblem[]> {
   return last?.question === keyOf(plan) ? { ok: true, value: last.solution } : solved(plan, () => undefined)
 }
 
+/** Two plans on one circuit. */
+export interface CompareQuestion {
+  first: PlanQuestion
+  second: PlanQuestion
+}
+
+export interface ComparedPlans {
+  lapS: [number, number]
+  cones: ComparedCone[]
+}
+
 const api = {
   /** Problems are returned, not thrown: a thrown one would lose its fields on the way. */
   solve: solved,
   whatIf({ plan, corner, change }: WhatIfQuestion): Outcome<WhatIfAnswer | null, FieldProblem[]> {
     const outcome = solutionOf(plan)
     return outcome.ok ? { ok: true, value: whatIfOf(outcome.value, plan.vehicle, plan.setup, corner, change) } : outcome
+  },
+  compare({ first, second }: CompareQuestion): Outcome<ComparedPlans, FieldProblem[]> {
+    const [a, b] = [solutionOf(first), solutionOf(second)]
+    if (!a.ok) return a
+    if (!b.ok) return b
+    const compared = (solution: PlanSolution, { byHand, vehicle, setup }: PlanQuestion) => ({
+      solution,
+      vehicle,
+      setup,
+      cones: placedCones(solution, byHand),
+    })
+    return {
+      ok: true,
+      value: {
+        lapS: [a.value.trace.lapTimeS, b.value.trace.lapTimeS],
+        cones: comparePlans(compared(a.value, first), compared(b.value, second)),
+      },
+    }
   },
 }
 export type PlanWorker = typeof api

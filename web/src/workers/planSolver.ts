@@ -2,7 +2,7 @@ import { proxy, wrap, type Remote } from 'comlink'
 import type { Outcome, PlanSolution, WhatIfAnswer } from '@ochote/core'
 import type { FieldProblem } from '@ochote/contracts'
 import { ProblemError } from '../api/request'
-import type { PlanQuestion, PlanWorker, WhatIfQuestion } from './plan.worker'
+import type { CompareQuestion, ComparedPlans, PlanQuestion, PlanWorker, WhatIfQuestion } from './plan.worker'
 
 interface Running {
   worker: Worker
@@ -46,6 +46,11 @@ export async function solveInWorker(
 /** Asks what one thing done otherwise would do, off the interface's thread. */
 export async function askWhatIf(question: WhatIfQuestion, signal: AbortSignal): Promise<WhatIfAnswer | null> {
   return accepted<WhatIfAnswer | null>(await ask(signal, async (remote) => remote.whatIf(question)))
+}
+
+/** Holds two plans against each other, off the interface's thread. */
+export async function compareInWorker(question: CompareQuestion, signal: AbortSignal): Promise<ComparedPlans> {
+  return accepted<ComparedPlans>(await ask(signal, async (remote) => remote.compare(question)))
 }
 
 async function ask<T>(signal: AbortSignal, question: (remote: Remote<PlanWorker>) => Promise<T>): Promise<T> {

@@ -1,6 +1,14 @@
-import { keptWorkSchema, type ConeMove, type KeptWork, type PlanDraft, type Vehicle, type WorkQuestion } from '@ochote/contracts'
+import {
+  keptWorkSchema,
+  type CircuitDocument,
+  type ConesByHand,
+  type KeptWork,
+  type PlanDraft,
+  type Vehicle,
+  type WorkQuestion,
+} from '@ochote/contracts'
 import type { PlanSolution } from '@ochote/core'
-import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
+import { hashKey, keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { circuitQuery } from '../api/queries'
 import { useState } from 'react'
 import { request } from '../api/request'
@@ -9,10 +17,12 @@ import { solveInWorker } from './planSolver'
 /** What a solution depends on; the rest of a plan only dresses it. */
 export interface SolutionInput {
   circuitId: string
+  /** the circuit as it was when a kept plan was made; without it the circuit as it is now */
+  document?: CircuitDocument
   vehicle: Vehicle
   setup: PlanDraft['setup']
   firstSession: boolean
-  coneMoves: readonly ConeMove[]
+  byHand: ConesByHand
 }
 
 /** Solved plans are kept this long for whoever comes back to them. */
@@ -24,7 +34,7 @@ export type Solution = UseQueryResult<PlanSolution> & {
 }
 
 /** What was worked out before for a question, by whoever asked it first; null where nothing was or the server is away. */
-async function keptWork(question: WorkQuestion, signal: AbortSignal): Promise<KeptWork | null> {
+export async function keptWork(question: WorkQuestion, signal: AbortSignal): Promise<KeptWork | null> {
   try {
     return await request(keptWorkSchema.nullable(), '/api/kept-work/find', { method: 'POST', body: question, signal })
   } catch (error) {
@@ -38,28 +48,34 @@ function keepWork(question: WorkQuestion, work: KeptWork): void {
   request(keptWorkSchema, '/api/kept-work', { method: 'PUT', body: { question, work } }).catch(() => undefined)
 }
 
+/** Of what was done by hand, what room to be wrong is measured from. */
+const brakesOf = ({ moves, added, removed }: ConesByHand): ConesByHand => {
+  const own = added.filter((cone) => cone.duty === 'brake')
+  const isBrake = (id: string) => id.endsWith('-brake') || own.some((cone) => cone.id === id)
+  return { moves: moves.filter((move) => isBrake(move.coneId)), added: own, removed: removed.filter(isBrake), locked: [], notes: [] }
+}
+
 /** The solution of a plan, computed in a worker; while a new one is computed the last one stays. */
-export function useSolution({ circuitId, vehicle, setup, firstSession, coneMoves }: SolutionInput): Solution {
-  const brakeMoves = coneMoves.filter((move) => move.coneId.endsWith('-brake'))
+export function useSolution({ circuitId, document: kept, vehicle, setup, firstSession, byHand }: SolutionInput): Solution {
+  const brakes = brakesOf(byHand)
   const [progress, setProgress] = useState(0)
   const circuit = useQuery(circuitQuery(circuitId))
-  const document = circuit.data?.document
+  const now = circuit.data?.document
+  const document = kept ?? now
   const query = useQuery({
-    queryKey: ['solution', circuitId, vehicle, setup, firstSession, brakeMoves],
+    queryKey: ['solution', circuitId, kept ? hashKey([kept]) : null, vehicle, setup, firstSession, brakes],
     queryFn: async ({ signal }) => {
       if (!document) throw new Error('asked for a solution before its circuit was here')
       setProgress(0)
       const question = { circuitId, vehicle, setup }
-      const work = await keptWork(question, signal)
-      const solution = await solveInWorker(
-        { circuitId, document, vehicle, setup, firstSession, coneMoves: brakeMoves, work },
-        signal,
-        setProgress,
-      )
-      if (!work) keepWork(question, solution.work)
+      // what is kept belongs to the circuit as it is now
+      const mended = hashKey([document]) !== hashKey([now])
+      const work = mended ? null : await keptWork(question, signal)
+      const solution = await solveInWorker({ circuitId, document, vehicle, setup, firstSession, byHand: brakes, work }, signal, setProgress)
+      if (!work && !mended) keepWork(question, solution.work)
       return solution
     },
-    enabled: document !== undefined,
+    enabled: document !== undefined && now !== undefined,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: KEPT_MS,

@@ -1,3 +1,4 @@
+import { noConesByHand } from '@ochote/contracts'
 import type { Change, PlanSolution, WhatIfAnswer } from '@ochote/core'
 import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { circuitQuery } from '../api/queries'
@@ -17,7 +18,7 @@ export function useWhatIf(
     queryKey: ['what-if', circuitId, vehicle, setup, firstSession, corner, change],
     queryFn: ({ signal }) => {
       if (!document) throw new Error('asked what if before its circuit was here')
-      return askWhatIf({ plan: { circuitId, document, vehicle, setup, firstSession, coneMoves: [], work }, corner, change }, signal)
+      return askWhatIf({ plan: { circuitId, document, vehicle, setup, firstSession, byHand: noConesByHand, work }, corner, change }, signal)
     },
     enabled: document !== undefined,
     placeholderData: keepPreviousData,

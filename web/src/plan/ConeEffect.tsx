@@ -1,0 +1,52 @@
+import { Typography } from '@mui/material'
+import type { Change, PlacedCone, PlanSolution } from '@ochote/core'
+import { difference } from '../format/format'
+import type { SolutionInput } from '../workers/useSolution'
+import { useWhatIf } from '../workers/useWhatIf'
+import { roomWords } from './roomWords'
+
+/** The change that driving to a moved mark makes; null for marks that no computation follows. */
+function changeOf({ duty, moved }: PlacedCone): Change | null {
+  const metres = moved?.alongM ?? 0
+  if (Math.abs(metres) < 0.5) return null
+  if (duty === 'brake' || duty === 'lift') return { kind: 'brake-later', metres }
+  if (duty === 'turn') return { kind: 'turn-later', metres }
+  if (duty === 'apex' && metres < 0) return { kind: 'apex-earlier', metres: -metres }
+  return null
+}
+
+interface ConeEffectProps {
+  cone: PlacedCone
+  input: SolutionInput
+  solution: PlanSolution
+}
+
+/** What a mark does where it stands: to the lap where it was moved, and to the room there is if it is missed. */
+export function ConeEffect({ cone, input, solution }: ConeEffectProps) {
+  const change = changeOf(cone)
+  const room = cone.duty === 'brake' ? solution.room.find((r) => r.cornerNumber === cone.cornerNumber) : undefined
+  return (
+    <>
+      {change && <TimeOf cone={cone} change={change} input={input} solution={solution} />}
+      {room && (
+        <Typography variant="caption" component="p" color={room.verdict === 'unsafe' ? 'error' : 'text.secondary'}>
+          Room to be wrong: {roomWords(room)}
+        </Typography>
+      )}
+    </>
+  )
+}
+
+function TimeOf({ cone, change, input, solution }: ConeEffectProps & { change: Change }) {
+  const { data } = useWhatIf(input, solution, cone.cornerNumber, change)
+  if (!data) return null
+  const off = data.outer.clearM < 0
+  return (
+    <Typography variant="caption" component="p" color={off ? 'error' : 'text.secondary'}>
+      Driven to: {difference(data.totalLostS)} a lap than planned
+      {off
+        ? `, and ${(-data.outer.clearM).toFixed(1)} m past the outer edge`
+        : `, ${data.outer.clearM.toFixed(1)} m left at the outer edge`}
+    </Typography>
+  )
+}

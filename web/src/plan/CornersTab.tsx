@@ -1,0 +1,121 @@
+import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
+import { useMemo, useState } from 'react'
+import { characters, type Character, type PlanDraft, type Purpose } from '@ochote/contracts'
+import { suggestedSections, type PlanSolution, type SolvedCorner } from '@ochote/core'
+import type { SolutionInput } from '../workers/useSolution'
+import { CornerPurposes, purposeNames } from './CornerPurposes'
+import { WhatIf } from './WhatIf'
+
+interface CornersTabProps {
+  solution: PlanSolution
+  input: SolutionInput
+  draft: PlanDraft
+  corner: string | null
+  onCorner: (number: string | null) => void
+  onChange: (draft: PlanDraft) => void
+}
+
+/** What each corner is for and what to work on; of the chosen corner, what if. */
+export function CornersTab({ solution, input, draft, corner, onCorner, onChange }: CornersTabProps) {
+  const chosen = solution.corners.find((c) => c.number === corner)
+  const say = (number: string, purpose: Purpose | null) =>
+    onChange({ ...draft, purposes: [...draft.purposes.filter((p) => p.cornerNumber !== number), ...(purpose ? [purpose] : [])] })
+  return (
+    <>
+      {chosen ? (
+        <>
+          <WhatIf key={chosen.number} input={input} solution={solution} corner={chosen.number} />
+          <OwnPurpose
+            key={`purpose-${chosen.number}`}
+            corner={chosen}
+            own={draft.purposes.find((p) => p.cornerNumber === chosen.number) ?? null}
+            onSay={(purpose) => say(chosen.number, purpose)}
+          />
+        </>
+      ) : (
+        <Typography variant="body2" color="text.secondary">
+          Choose a corner to ask what if, and to say yourself what it is for.
+        </Typography>
+      )}
+      <CornerPurposes corners={solution.corners} ranking={solution.ranking} corner={corner} onCorner={onCorner} purposes={draft.purposes} />
+      <Sections solution={solution} />
+    </>
+  )
+}
+
+interface OwnPurposeProps {
+  corner: SolvedCorner
+  own: Purpose | null
+  onSay: (purpose: Purpose | null) => void
+}
+
+/** The instructor's own word on what a corner is for, with the reason. */
+function OwnPurpose({ corner, own, onSay }: OwnPurposeProps) {
+  const [character, setCharacter] = useState<Character | ''>(own?.character ?? '')
+  const [reason, setReason] = useState(own?.reason ?? '')
+  const changed = character !== (own?.character ?? '') || reason.trim() !== (own?.reason ?? '')
+  const complete = character === '' ? own !== null : reason.trim() !== ''
+  return (
+    <Box component="section" aria-labelledby="own-purpose">
+      <Typography id="own-purpose" variant="h2" sx={{ mt: 2.5, mb: 0.75 }}>
+        Corner {corner.number} in your word
+      </Typography>
+      <Stack sx={{ gap: 1 }}>
+        <TextField
+          select
+          size="small"
+          label="It is there"
+          value={character}
+          onChange={(e) => setCharacter(characters.find((c) => c === e.target.value) ?? '')}
+        >
+          <MenuItem value="">by the numbers: {purposeNames[corner.character.character]}</MenuItem>
+          {characters.map((c) => (
+            <MenuItem key={c} value={c}>
+              {purposeNames[c]}
+            </MenuItem>
+          ))}
+        </TextField>
+        {character !== '' && (
+          <TextField
+            size="small"
+            label="Because"
+            required
+            value={reason}
+            slotProps={{ htmlInput: { maxLength: 200 } }}
+            onChange={(e) => setReason(e.target.value)}
+          />
+        )}
+        <Button
+          variant="outlined"
+          sx={{ alignSelf: 'flex-start' }}
+          disabled={!changed || !complete}
+          onClick={() => onSay(character === '' ? null : { cornerNumber: corner.number, character, reason: reason.trim() })}
+        >
+          {character === '' ? 'Go by the numbers' : 'Say so'}
+        </Button>
+      </Stack>
+    </Box>
+  )
+}
+
+/** Sections to work on, one a session, in order. */
+function Sections({ solution }: { solution: PlanSolution }) {
+  const sections = useMemo(() => suggestedSections(solution.track, solution.corners), [solution])
+  return (
+    <Box component="section" aria-labelledby="sections">
+      <Typography id="sections" variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
+        Sections to work on, one a session
+      </Typography>
+      <Box component="ol" sx={{ pl: 2.5, m: 0 }}>
+        {sections.map((section) => (
+          <Typography component="li" variant="body2" key={section.corners.join()} sx={{ py: 0.25 }}>
+            <strong>
+              {section.corners.length === 1 ? 'Corner' : 'Corners'} {section.corners.join(', ')}
+            </strong>
+            : {section.why}
+          </Typography>
+        ))}
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,131 @@
+import { MoreVert } from '@mui/icons-material'
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, IconButton, Menu, MenuItem, Stack, TextField } from '@mui/material'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { v7 as uuid } from 'uuid'
+import { planSchema, type DayFile, type Plan, type PlanDraft } from '@ochote/contracts'
+import { dayQuery } from '../api/queries'
+import { request } from '../api/request'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { stagePath } from '../shell/stages'
+import { variantOf, variants, type VariantKey } from './variants'
+
+interface PlanActionsProps {
+  day: DayFile
+  plan: Plan
+  draft: PlanDraft
+  onChange: (draft: PlanDraft) => void
+  onOpen: (planId: string) => void
+}
+
+/** What can be done with a plan as a whole: renamed, varied, held against another, placed. */
+export function PlanActions({ day, plan, draft, onChange, onOpen }: PlanActionsProps) {
+  const navigate = useNavigate()
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const [dialog, setDialog] = useState<'rename' | 'vary' | null>(null)
+  const path = stagePath(day.event.id, 'plan', plan.id)
+  const choose = (act: () => void) => () => {
+    setAnchor(null)
+    act()
+  }
+  return (
+    <>
+      <IconButton aria-label="More to do with this plan" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
+        <MoreVert />
+      </IconButton>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={choose(() => setDialog('vary'))}>New variant…</MenuItem>
+        <MenuItem onClick={choose(() => setDialog('rename'))}>Rename…</MenuItem>
+        <MenuItem onClick={choose(() => void navigate(`${path}/compare`))}>Compare with another plan</MenuItem>
+        <MenuItem onClick={choose(() => void navigate(`${path}/placing`))}>Placing list</MenuItem>
+      </Menu>
+      {dialog === 'rename' && (
+        <Rename
+          name={draft.name}
+          onClose={() => setDialog(null)}
+          onName={(name) => {
+            onChange({ ...draft, name })
+            setDialog(null)
+          }}
+        />
+      )}
+      {dialog === 'vary' && <NewVariant day={day} draft={draft} onClose={() => setDialog(null)} onOpen={onOpen} />}
+    </>
+  )
+}
+
+function Rename({ name, onClose, onName }: { name: string; onClose: () => void; onName: (name: string) => void }) {
+  const [typed, setTyped] = useState(name)
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="rename">
+      <DialogTitle id="rename">Rename this plan</DialogTitle>
+      <DialogContent>
+        <TextField
+          autoFocus
+          fullWidth
+          margin="dense"
+          label="Name"
+          value={typed}
+          slotProps={{ htmlInput: { maxLength: 80 } }}
+          onChange={(e) => setTyped(e.target.value)}
+        />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it</Button>
+        <Button variant="contained" disabled={typed.trim() === ''} onClick={() => onName(typed.trim())}>
+          Rename
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}
+
+function NewVariant({ day, draft, onClose, onOpen }: Pick<PlanActionsProps, 'day' | 'draft' | 'onOpen'> & { onClose: () => void }) {
+  const client = useQueryClient()
+  const [kind, setKind] = useState<VariantKey>('next-step')
+  const [name, setName] = useState<string | null>(null)
+  const shown = name ?? `${draft.name}, ${variants[kind].name.toLowerCase()}`.slice(0, 80)
+  const add = useMutation({
+    mutationFn: () =>
+      request(planSchema, '/api/plans', {
+        method: 'POST',
+        body: { id: uuid(), eventId: day.event.id, draft: { ...variantOf(draft, kind), name: shown.trim() } },
+      }),
+    onSuccess: (stored) => {
+      client.setQueryData<DayFile>(dayQuery(day.event.id).queryKey, (file) => file && { ...file, plans: [...file.plans, stored] })
+      onClose()
+      onOpen(stored.id)
+    },
+  })
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="vary" fullWidth maxWidth="xs">
+      <DialogTitle id="vary">New variant of this plan</DialogTitle>
+      <DialogContent>
+        <Stack sx={{ gap: 2, pt: 1 }}>
+          <TextField
+            select
+            label="Made from it"
+            value={kind}
+            helperText={variants[kind].told}
+            onChange={(e) => setKind((Object.keys(variants) as VariantKey[]).find((k) => k === e.target.value) ?? kind)}
+          >
+            {(Object.keys(variants) as VariantKey[]).map((key) => (
+              <MenuItem key={key} value={key}>
+                {variants[key].name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField label="Name" value={shown} slotProps={{ htmlInput: { maxLength: 80 } }} onChange={(e) => setName(e.target.value)} />
+          {add.error && <ProblemNotice error={add.error} />}
+        </Stack>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it</Button>
+        <Button variant="contained" disabled={shown.trim() === '' || add.isPending} onClick={() => add.mutate()}>
+          Make it
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

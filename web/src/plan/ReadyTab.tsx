@@ -1,0 +1,106 @@
+import { CheckCircleOutlined, ErrorOutlined, RadioButtonUnchecked } from '@mui/icons-material'
+import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { v7 as uuid } from 'uuid'
+import { planSchema, type DayFile, type MarkerScheme, type Plan } from '@ochote/contracts'
+import { readiness, type PlacedCone, type PlanSolution } from '@ochote/core'
+import { dayQuery } from '../api/queries'
+import { request } from '../api/request'
+import { clock, shortDay } from '../format/format'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import type { PlanDraftState } from './usePlanDraft'
+
+interface ReadyTabProps {
+  day: DayFile
+  plan: Plan
+  solution: PlanSolution
+  cones: readonly PlacedCone[]
+  scheme: MarkerScheme
+  state: PlanDraftState
+}
+
+/** What the plan has and lacks, computed; and marking it ready, which keeps it as it is now. */
+export function ReadyTab({ day, plan, solution, cones, scheme, state }: ReadyTabProps) {
+  const { draft, saving, version } = state
+  const client = useQueryClient()
+  const [by, setBy] = useState(plan.ready?.by ?? '')
+  const mine = day.stints.filter((s) => s.stint.planId === plan.id)
+  const items = readiness({
+    solution,
+    cones,
+    scheme,
+    answers: draft.unsafeAnswers,
+    students: mine.length,
+    briefed: mine.filter((s) => s.stint.briefedAt !== null).length,
+  })
+  const open = items.filter((item) => item.must && !item.done)
+  const mark = useMutation({
+    mutationFn: () =>
+      request(planSchema, `/api/plans/${plan.id}/versions`, { method: 'POST', body: { id: uuid(), by: by.trim(), fromVersion: version } }),
+    onSuccess: (stored) =>
+      client.setQueryData<DayFile>(
+        dayQuery(stored.eventId).queryKey,
+        (file) => file && { ...file, plans: file.plans.map((p) => (p.id === stored.id ? stored : p)) },
+      ),
+  })
+  const { ready } = plan
+  const current = ready !== null && ready.version === version && saving === 'saved'
+  return (
+    <Box component="section" aria-labelledby="ready">
+      <Typography id="ready" variant="h2" sx={{ mb: 1 }}>
+        Before it is used
+      </Typography>
+      <Stack component="ul" sx={{ listStyle: 'none', p: 0, m: 0, gap: 1 }}>
+        {items.map((item) => (
+          <Stack component="li" key={item.key} direction="row" sx={{ gap: 1, alignItems: 'flex-start' }}>
+            {item.done ? (
+              <CheckCircleOutlined color="success" titleAccess="done" />
+            ) : item.must ? (
+              <ErrorOutlined color="error" titleAccess="has to be done" />
+            ) : (
+              <RadioButtonUnchecked color="warning" titleAccess="open" />
+            )}
+            <Typography variant="body2" color={item.done ? 'text.primary' : item.must ? 'error' : 'warning.main'}>
+              {item.told}
+            </Typography>
+          </Stack>
+        ))}
+      </Stack>
+      {ready && (
+        <Alert severity={current ? 'success' : 'info'} sx={{ mt: 2 }}>
+          Version {ready.version} was marked ready by {ready.by}, {shortDay(ready.at)} {clock(ready.at)}.
+          {!current && ' It has been changed since: what is driven next is the plan as it stands now.'}
+        </Alert>
+      )}
+      {!current && (
+        <Stack sx={{ gap: 1, mt: 2 }}>
+          <TextField
+            size="small"
+            label="Name"
+            required
+            value={by}
+            onChange={(e) => setBy(e.target.value)}
+            slotProps={{ htmlInput: { maxLength: 80 } }}
+          />
+          <Button
+            variant="contained"
+            disabled={open.length > 0 || by.trim() === '' || saving !== 'saved' || mark.isPending}
+            onClick={() => mark.mutate()}
+          >
+            Mark version {version} ready
+          </Button>
+          <Typography variant="caption" color="text.secondary">
+            {open.length > 0
+              ? 'It can be marked ready when nothing unsafe is left unanswered.'
+              : 'The version is kept as it is, with its circuit, vehicle and markers; later changes make another.'}
+          </Typography>
+          {mark.error && <ProblemNotice error={mark.error} />}
+        </Stack>
+      )}
+      <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 2 }}>
+        A stint keeps the plan it was driven on from its first logged entry.
+      </Typography>
+    </Box>
+  )
+}

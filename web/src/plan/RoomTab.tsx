@@ -1,0 +1,142 @@
+import { Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material'
+import { styled } from '@mui/material/styles'
+import { useState } from 'react'
+import type { PlanDraft, UnsafeAnswer } from '@ochote/contracts'
+import { isAnswered, type PlanSolution, type RoomToBeWrong } from '@ochote/core'
+import { RoomBar } from './RoomBar'
+import { roomWords, worstFirst } from './roomWords'
+
+const Row = styled(ButtonBase)(({ theme }) => ({
+  width: '100%',
+  display: 'grid',
+  gridTemplateColumns: '30px 1fr',
+  justifyContent: 'flex-start',
+  alignItems: 'baseline',
+  textAlign: 'left',
+  padding: theme.spacing(0.5, 0.75),
+  borderRadius: theme.shape.borderRadius,
+  '&[aria-pressed="true"]': { backgroundColor: theme.palette.action.selected },
+}))
+
+interface RoomTabProps {
+  solution: PlanSolution
+  draft: PlanDraft
+  corner: string | null
+  onCorner: (number: string | null) => void
+  onChange: (draft: PlanDraft) => void
+}
+
+/** Room at every corner that is braked for, if the student is a second late and goes straight on: the worst first. */
+export function RoomTab({ solution, draft, corner, onCorner, onChange }: RoomTabProps) {
+  const answer = (given: UnsafeAnswer | null, number: string) =>
+    onChange({
+      ...draft,
+      unsafeAnswers: [...draft.unsafeAnswers.filter((a) => a.cornerNumber !== number), ...(given ? [given] : [])],
+    })
+  const rooms = worstFirst(solution.room)
+  const longestM = Math.max(1, ...rooms.map((r) => r.reactionM + r.brakingM), ...rooms.map((r) => r.toObstacleM ?? r.toEdgeM ?? 0))
+  return (
+    <Box component="section" aria-labelledby="room-to-be-wrong">
+      <Typography id="room-to-be-wrong" variant="h2" sx={{ mb: 0.5 }}>
+        Room to be wrong
+      </Typography>
+      <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
+        A second late at the brake cone where it stands, then straight on as hard as it brakes. The worst first. Drawn to scale from the
+        cone: what it takes to stop, the edge, and the first thing that can be hit.
+      </Typography>
+      {rooms.length === 0 && <Typography variant="body2">No corner is braked for.</Typography>}
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {rooms.map((room) => (
+          <li key={room.cornerNumber}>
+            <Row
+              aria-pressed={room.cornerNumber === corner}
+              onClick={() => onCorner(room.cornerNumber === corner ? null : room.cornerNumber)}
+            >
+              <Typography component="span" sx={{ fontWeight: 750 }}>
+                {room.cornerNumber}
+              </Typography>
+              <Box component="span">
+                <Typography
+                  component="span"
+                  variant="body2"
+                  color={room.verdict === 'unsafe' ? 'error.main' : room.verdict === 'unknown' ? 'warning.main' : 'inherit'}
+                >
+                  {roomWords(room)}
+                </Typography>
+                <RoomBar room={room} longestM={longestM} />
+              </Box>
+            </Row>
+            {room.verdict === 'unsafe' && (
+              <Answer
+                room={room}
+                given={draft.unsafeAnswers.find((a) => a.cornerNumber === room.cornerNumber) ?? null}
+                holds={isAnswered(room, draft.unsafeAnswers)}
+                onAnswer={(given) => answer(given, room.cornerNumber)}
+              />
+            )}
+          </li>
+        ))}
+      </Box>
+    </Box>
+  )
+}
+
+interface AnswerProps {
+  room: RoomToBeWrong
+  given: UnsafeAnswer | null
+  holds: boolean
+  onAnswer: (answer: UnsafeAnswer | null) => void
+}
+
+/** Why an unsafe cone stays where it is, by name; it is asked again when the finding gets worse. */
+function Answer({ room, given, holds, onAnswer }: AnswerProps) {
+  const [reason, setReason] = useState(given?.reason ?? '')
+  const [by, setBy] = useState(given?.by ?? '')
+  if (given && holds) {
+    return (
+      <Stack direction="row" sx={{ pl: 4.5, pb: 1, gap: 1, alignItems: 'baseline' }}>
+        <Typography variant="body2">
+          Answered by <strong>{given.by}</strong>: {given.reason}
+        </Typography>
+        <Button size="small" onClick={() => onAnswer(null)}>
+          Take back
+        </Button>
+      </Stack>
+    )
+  }
+  return (
+    <Stack component="form" aria-label={`Answer for corner ${room.cornerNumber}`} sx={{ pl: 4.5, pb: 1.5, gap: 1 }}>
+      <Typography variant="body2">
+        {given
+          ? `It has got worse since ${given.by} answered for ${given.shortM.toFixed(0)} m. Answer it again:`
+          : 'Move the cone, lower the pace, or write why it stays, by name:'}
+      </Typography>
+      <TextField
+        size="small"
+        label="Reason"
+        required
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        slotProps={{ htmlInput: { maxLength: 300 } }}
+      />
+      <TextField
+        size="small"
+        label="Name"
+        required
+        value={by}
+        onChange={(e) => setBy(e.target.value)}
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+      />
+      <Button
+        variant="outlined"
+        sx={{ alignSelf: 'flex-start' }}
+        disabled={reason.trim() === '' || by.trim() === ''}
+        onClick={() =>
+          onAnswer({ cornerNumber: room.cornerNumber, reason: reason.trim(), by: by.trim(), shortM: Math.max(0, -(room.marginM ?? 0)) })
+        }
+      >
+        Answer for it
+      </Button>
+    </Stack>
+  )
+}

@@ -1,0 +1,108 @@
+import { ArrowBack, PrintOutlined } from '@mui/icons-material'
+import { Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { Link, useNavigate, useParams } from 'react-router'
+import type { CircuitDocument, DayFile, Plan } from '@ochote/contracts'
+import { circuitQuery, dayQuery } from '../../api/queries'
+import { Loaded } from '../../problem/Loaded'
+import { EmptyState } from '../../shell/EmptyState'
+import { Page } from '../../shell/Page'
+import { stagePath } from '../../shell/stages'
+import { compareInWorker } from '../../workers/planSolver'
+import { keptWork } from '../../workers/useSolution'
+import { ComparedMarks } from './ComparedMarks'
+
+/** Two plans of a day side by side, mark by mark. */
+export function ComparePage() {
+  const { eventId = '', planId, otherId } = useParams()
+  const day = useQuery(dayQuery(eventId))
+  return (
+    <Loaded query={day}>
+      {(file) => {
+        const plan = file.plans.find((p) => p.id === planId)
+        const others = file.plans.filter((p) => p.id !== planId)
+        const other = others.find((p) => p.id === otherId) ?? others[0]
+        if (!plan || !other) {
+          return (
+            <Page title="Compare plans">
+              <EmptyState title={plan ? 'This day has no other plan' : 'This plan is not part of the day'}>
+                Make a variant in the Plan stage: wet, next step, or another vehicle.
+              </EmptyState>
+            </Page>
+          )
+        }
+        return <Comparison key={`${plan.id}${other.id}`} day={file} plan={plan} other={other} others={others} />
+      }}
+    </Loaded>
+  )
+}
+
+interface ComparisonProps {
+  day: DayFile
+  plan: Plan
+  other: Plan
+  others: readonly Plan[]
+}
+
+function Comparison({ day, plan, other, others }: ComparisonProps) {
+  const navigate = useNavigate()
+  const circuit = useQuery(circuitQuery(plan.circuitId))
+  const document = circuit.data?.document
+  const compared = useQuery({
+    queryKey: ['compared', plan, other],
+    queryFn: async ({ signal }) => {
+      if (!document) throw new Error('asked before the circuit was here')
+      const [first, second] = await Promise.all([questionOf(day, plan, document, signal), questionOf(day, other, document, signal)])
+      return compareInWorker({ first, second }, signal)
+    },
+    enabled: document !== undefined,
+    staleTime: Infinity,
+    structuralSharing: false,
+    retry: false,
+  })
+  const path = stagePath(day.event.id, 'plan', plan.id)
+  return (
+    <Page
+      title="Compare plans"
+      caution
+      actions={
+        <Stack direction="row" className="no-print" sx={{ gap: 1 }}>
+          <Button component={Link} to={path} startIcon={<ArrowBack />}>
+            Plan
+          </Button>
+          <Button startIcon={<PrintOutlined />} onClick={() => window.print()}>
+            Print
+          </Button>
+        </Stack>
+      }
+    >
+      <Stack direction="row" sx={{ gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Typography>
+          <strong>{plan.name}</strong> against
+        </Typography>
+        <TextField
+          select
+          size="small"
+          hiddenLabel
+          value={other.id}
+          slotProps={{ select: { 'aria-label': 'The other plan' } }}
+          onChange={(e) => void navigate(`${path}/compare/${e.target.value}`, { replace: true })}
+        >
+          {others.map((p) => (
+            <MenuItem key={p.id} value={p.id}>
+              {p.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Stack>
+      <Loaded query={compared}>{(data) => <ComparedMarks data={data} names={[plan.name, other.name]} />}</Loaded>
+    </Page>
+  )
+}
+
+async function questionOf(day: DayFile, plan: Plan, document: CircuitDocument, signal: AbortSignal) {
+  const { circuitId, setup, firstSession, byHand } = plan
+  const { vehicle } = day.vehicles.find((v) => v.id === plan.vehicleId)!
+  const work = await keptWork({ circuitId, vehicle, setup }, signal)
+  return { circuitId, document, vehicle, setup, firstSession, byHand, work }
+}

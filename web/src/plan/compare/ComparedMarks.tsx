@@ -1,0 +1,60 @@
+import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
+import type { ComparedCone, PlacedCone } from '@ochote/core'
+import { difference, kmh, lapTime, metres } from '../../format/format'
+import type { ComparedPlans } from '../../workers/plan.worker'
+
+/** "12 m later", as seen from the first plan */
+function apartWords(apartM: number | null): string {
+  if (apartM === null) return 'in one only'
+  if (Math.abs(apartM) < 0.5) return 'the same'
+  return `${metres(Math.abs(apartM))} ${apartM > 0 ? 'later' : 'earlier'}`
+}
+
+const placeWords = (cone: PlacedCone | null) => (cone ? `${metres(cone.stationM)}, ${kmh(cone.speedMps)} km/h` : '–')
+const costWords = (costS: number | null) => (costS === null ? '–' : Math.abs(costS) < 0.005 ? 'nothing' : difference(costS))
+const sum = (rows: readonly ComparedCone[], side: 0 | 1) => rows.reduce((all, row) => all + Math.max(0, row.costS[side] ?? 0), 0)
+
+/** The marks of two plans in one table, with one set of marks for both. */
+export function ComparedMarks({ data, names }: { data: ComparedPlans; names: readonly [string, string] }) {
+  const [first, second] = data.lapS
+  return (
+    <>
+      <Typography>
+        {names[0]}: lap {lapTime(first)}. {names[1]}: lap {lapTime(second)}, {difference(second - first)}.
+      </Typography>
+      <Typography variant="body2" color="text.secondary">
+        One set of marks for both: brake and lift marks stand where the earlier of the two has them, so that nobody is asked to slow later
+        than planned; others half way. What driving to them costs each is found one mark at a time, for what can be computed; together about{' '}
+        {sum(data.cones, 0).toFixed(2)} s a lap in the first and {sum(data.cones, 1).toFixed(2)} s in the second.
+      </Typography>
+      <Box sx={{ overflowX: 'auto' }}>
+        <Table size="small" aria-label="Marks of both plans">
+          <TableHead>
+            <TableRow>
+              {['Mark', names[0], names[1], 'Second against first', 'For both', `Costs ${names[0]}`, `Costs ${names[1]}`].map((head, i) => (
+                <TableCell key={`${head}${i}`}>{head}</TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {data.cones.map((row) => (
+              <TableRow key={row.id}>
+                <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                  <strong>
+                    {row.cornerNumber} {row.duty}
+                  </strong>
+                </TableCell>
+                <TableCell>{placeWords(row.first)}</TableCell>
+                <TableCell>{placeWords(row.second)}</TableCell>
+                <TableCell sx={{ fontWeight: Math.abs(row.apartM ?? 0) >= 5 ? 700 : 400 }}>{apartWords(row.apartM)}</TableCell>
+                <TableCell>{row.sharedM === null ? '–' : metres(row.sharedM)}</TableCell>
+                <TableCell>{costWords(row.costS[0])}</TableCell>
+                <TableCell>{costWords(row.costS[1])}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Box>
+    </>
+  )
+}

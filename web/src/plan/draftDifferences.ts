@@ -1,0 +1,47 @@
+import type { DayFile, PlanDraft } from '@ochote/contracts'
+
+/** What two who changed one plan have differently. */
+export interface DraftDifference {
+  readonly what: string
+  readonly mine: string
+  readonly theirs: string
+}
+
+const percent = (share: number) => `${Math.round(share * 100)} %`
+
+/** A plan's settings as words, in the order they are set. */
+function told(draft: PlanDraft, day: Pick<DayFile, 'vehicles' | 'markerSchemes'>): Record<string, string> {
+  const { setup, byHand } = draft
+  const { pace, conditions } = setup
+  const list = (texts: readonly string[]) => (texts.length === 0 ? 'none' : texts.join(', '))
+  return {
+    Name: draft.name,
+    Vehicle: day.vehicles.find((v) => v.id === draft.vehicleId)?.vehicle.name ?? draft.vehicleId,
+    Markers: day.markerSchemes.find((s) => s.id === draft.markerSchemeId)?.name ?? draft.markerSchemeId,
+    'Braking and turning': setup.brakingSchool,
+    Line: setup.lineSchool,
+    'Line by hand': setup.givenLine ? `${setup.givenLine.length} points: ${setup.givenLine.map((p) => p[1].toFixed(1)).join(' ')}` : 'none',
+    Pace: `cornering ${percent(pace.lateral)}, braking ${percent(pace.brake)}, power ${percent(pace.drive)}`,
+    Margins: `inside ${setup.insideMarginM} m, outside ${setup.outsideMarginM} m`,
+    Road: `grip ${percent(conditions.grip)}, on the rubber ${percent(conditions.rubberedGrip)}, wind ${conditions.windMps} m/s from ${conditions.windFromDeg}°`,
+    'First session': draft.firstSession ? 'yes' : 'no',
+    'Cones moved': list(byHand.moves.map((m) => `${m.coneId} to ${m.stationM.toFixed(0)} m (${m.offsetM.toFixed(1)} m across)`)),
+    'Cones locked': list(byHand.locked),
+    'Cones added': list(byHand.added.map((c) => `${c.duty} at ${c.stationM.toFixed(0)} m`)),
+    'Cones taken away': list(byHand.removed),
+    Remarks: list(byHand.notes.map((n) => `${n.coneId}: ${n.note}`)),
+    'What corners are for': list(draft.purposes.map((p) => `${p.cornerNumber} ${p.character}, ${p.reason}`)),
+    'Unsafe cones answered': list(draft.unsafeAnswers.map((a) => `${a.cornerNumber} by ${a.by}: ${a.reason}`)),
+  }
+}
+
+const LONGEST = 160
+const short = (text: string) => (text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text)
+
+/** Every setting that two drafts have differently, in words. */
+export function draftDifferences(mine: PlanDraft, theirs: PlanDraft, day: Pick<DayFile, 'vehicles' | 'markerSchemes'>): DraftDifference[] {
+  const [a, b] = [told(mine, day), told(theirs, day)]
+  return Object.keys(a)
+    .filter((what) => a[what] !== b[what])
+    .map((what) => ({ what, mine: short(a[what]!), theirs: short(b[what]!) }))
+}

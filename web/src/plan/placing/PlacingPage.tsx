@@ -1,0 +1,40 @@
+import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { useParams } from 'react-router'
+import type { DayFile, Plan } from '@ochote/contracts'
+import { placedCones } from '@ochote/core'
+import { dayQuery } from '../../api/queries'
+import { Loaded } from '../../problem/Loaded'
+import { EmptyState } from '../../shell/EmptyState'
+import { Page } from '../../shell/Page'
+import { useSolution } from '../../workers/useSolution'
+import { PlacingList } from './PlacingList'
+
+/** The placing list of a plan, to print, to carry and to drive round with. */
+export function PlacingPage() {
+  const { eventId = '', planId } = useParams()
+  const day = useQuery(dayQuery(eventId))
+  return (
+    <Loaded query={day}>
+      {(file) => {
+        const plan = file.plans.find((p) => p.id === planId)
+        return plan ? (
+          <Solved day={file} plan={plan} />
+        ) : (
+          <Page title="Placing list">
+            <EmptyState title="This plan is not part of the day" />
+          </Page>
+        )
+      }}
+    </Loaded>
+  )
+}
+
+function Solved({ day, plan }: { day: DayFile; plan: Plan }) {
+  const vehicle = day.vehicles.find((v) => v.id === plan.vehicleId)!.vehicle
+  const scheme = day.markerSchemes.find((s) => s.id === plan.markerSchemeId)!
+  const { circuitId, setup, firstSession, byHand } = plan
+  const solution = useSolution({ circuitId, vehicle, setup, firstSession, byHand })
+  const cones = useMemo(() => (solution.data ? placedCones(solution.data, byHand) : []), [solution.data, byHand])
+  return <Loaded query={solution}>{(data) => <PlacingList day={day} plan={plan} solution={data} cones={cones} scheme={scheme} />}</Loaded>
+}

@@ -1,0 +1,37 @@
+import type { MarkerScheme } from '@ochote/contracts'
+import { driveRound, featuresOf, type PlacedCone, type PlanSolution } from '@ochote/core'
+
+/** One stop of the drive round: a mark to place or to pick up. */
+export interface Stop {
+  readonly order: number
+  readonly cone: PlacedCone
+  /** markers put out here */
+  readonly count: number
+  readonly colour: string
+  readonly kind: 'cone' | 'board'
+}
+
+/** Where the drive round begins: the pit exit where the circuit has one, else the start line. */
+export function roundStart({ circuit }: PlanSolution['track']): { stationM: number; name: string } {
+  const exit = featuresOf(circuit, 'pit-lane')[0]?.properties.exitStation
+  return exit === undefined ? { stationM: 0, name: 'the start line' } : { stationM: exit, name: 'the pit exit' }
+}
+
+/** The marks of a plan in the order of one drive round. */
+export function placingList({ track }: PlanSolution, cones: readonly PlacedCone[], scheme: MarkerScheme): Stop[] {
+  return driveRound(track, cones, roundStart(track).stationM).map((cone, i) => {
+    const { count, colour, kind } = scheme.looks[cone.duty]
+    return { order: i + 1, cone, count, colour, kind }
+  })
+}
+
+/** "2 × red cone" */
+export const markerWords = ({ count, colour, kind }: Stop): string => `${count} × ${colour} ${kind}`
+
+/** "6 brake", or the duty alone where a mark belongs to no corner */
+export const markName = ({ cornerNumber, duty }: Pick<PlacedCone, 'cornerNumber' | 'duty'>): string => `${cornerNumber} ${duty}`.trim()
+
+/** "0.3 m outside the left edge" */
+export function edgeWords({ inFromEdgeM, side }: Pick<PlacedCone, 'inFromEdgeM' | 'side'>): string {
+  return `${Math.abs(inFromEdgeM).toFixed(1)} m ${inFromEdgeM < 0 ? 'outside' : 'in from'} the ${side} edge`
+}

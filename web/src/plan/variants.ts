@@ -1,0 +1,38 @@
+import type { PlanDraft } from '@ochote/contracts'
+
+interface Variant {
+  readonly name: string
+  readonly told: string
+  readonly of: (draft: PlanDraft) => PlanDraft
+}
+
+/** A step up in pace, as a share of the grip. */
+const STEP = 0.05
+const up = (share: number) => Math.min(1, Math.round((share + STEP) * 100) / 100)
+const withGrip = (draft: PlanDraft, grip: number, rubberedGrip: number): PlanDraft => ({
+  ...draft,
+  setup: { ...draft.setup, conditions: { ...draft.setup.conditions, grip, rubberedGrip } },
+})
+
+/** What is usually wanted beside a plan. */
+export const variants = {
+  'next-step': {
+    name: 'Next step',
+    told: 'Five per cent more pace, no longer a first session.',
+    of: (draft) => {
+      const { lateral, brake, drive } = draft.setup.pace
+      return {
+        ...draft,
+        firstSession: false,
+        setup: { ...draft.setup, pace: { lateral: up(lateral), brake: up(brake), drive: up(drive) } },
+      }
+    },
+  },
+  wet: { name: 'Wet', told: 'Less grip, and least on the rubber.', of: (draft) => withGrip(draft, 0.74, 0.82) },
+  dry: { name: 'Dry', told: 'Full grip everywhere.', of: (draft) => withGrip(draft, 1, 1) },
+  copy: { name: 'The same again', told: 'Another vehicle or school is then chosen in it.', of: (draft) => draft },
+} as const satisfies Record<string, Variant>
+export type VariantKey = keyof typeof variants
+
+/** A plan varied. Answers to what was unsafe are not taken over: they were given for another plan. */
+export const variantOf = (draft: PlanDraft, key: VariantKey): PlanDraft => ({ ...variants[key].of(draft), unsafeAnswers: [] })
