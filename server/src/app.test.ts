@@ -3,8 +3,18 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { dayFileSchema, problemSchema, stintFileSchema, studentFileSchema, type DayFile, type Plan, type Problem } from '@ochote/contracts'
-import { seed } from './demo/seed'
+import {
+  dayFileSchema,
+  planVersionSchema,
+  problemSchema,
+  stintFileSchema,
+  studentFileSchema,
+  type DayFile,
+  type Plan,
+  type Problem,
+} from '@ochote/contracts'
+import { circuitFromDocument, solvePlan } from '@ochote/core'
+import { circuits, seed } from './demo/seed'
 import { migrationSource, openDatabase } from './db/openDatabase'
 import { startApp, type RunningApp } from './testing/startApp'
 
@@ -167,6 +177,78 @@ describe('the demonstration', () => {
       expect(second.status).toBe(409)
       expect(problemOf(second.body)).toMatchObject({ code: 'conflict', currentVersion: 2 })
       expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toMatchObject({ name: 'First' })
+    })
+
+    const versionId = '01890000-0000-7000-8000-0000000000aa'
+    const markReady = (plan: Plan, change: object = {}) =>
+      app.ask('POST', `/api/plans/${plan.id}/versions`, { id: versionId, by: 'Rhona Keld', fromVersion: plan.version, ...change })
+
+    it('are marked ready by name, and the version stays as it was whatever is changed later', async () => {
+      const plan = day.plans[0]!
+      expect((await markReady(plan)).body).toMatchObject({ version: 1, ready: { version: 1, by: 'Rhona Keld' } })
+      await save(plan, { name: 'Changed since' })
+      const changed = (await app.ask('GET', `/api/plans/${plan.id}`)).body
+      expect(changed).toMatchObject({ version: 2, name: 'Changed since', ready: { version: 1 } })
+      const kept = planVersionSchema.parse((await app.ask('GET', `/api/plans/${plan.id}/versions/${versionId}`)).body)
+      expect(kept).toMatchObject({ version: 1, draft: { name: plan.name }, vehicle: { id: plan.vehicleId } })
+    })
+
+    it('are not marked ready without a name, from an older version, or before they are worked out', async () => {
+      const plan = day.plans[0]!
+      expect((await markReady(plan, { by: ' ' })).status).toBe(400)
+      expect((await markReady(plan, { fromVersion: 7 })).status).toBe(409)
+      await save(plan, { setup: { ...plan.setup, insideMarginM: 0.7 } })
+      expect(problemOf((await markReady(plan, { fromVersion: 2 })).body)).toMatchObject({ fields: [{ found: 'not worked out yet' }] })
+    })
+
+    it('are not marked ready while an unsafe cone is not answered for, whatever the page says', async () => {
+      const plan = day.plans[0]!
+      const worked = { circuitId: plan.circuitId, vehicle: day.vehicles.find((v) => v.id === plan.vehicleId)!.vehicle, setup: plan.setup }
+      const read = circuitFromDocument(circuits.skerrow)
+      if (!read.ok) throw new Error('the demonstration circuit is refused')
+      const work = (await app.all.keptWork.find(circuits.skerrow, worked))!
+      const solution = solvePlan({ circuit: read.value, vehicle: worked.vehicle, setup: plan.setup, firstSession: plan.firstSession, work })
+      if (!solution.ok) throw new Error('the demonstration plan is refused')
+      const { cones, room } = solution.value
+      const [tightest] = room.filter((r) => r.marginM !== null).sort((a, b) => a.marginM! - b.marginM!)
+      const brake = cones.find((c) => c.duty === 'brake' && c.cornerNumber === tightest!.cornerNumber)!
+      const moves = [{ coneId: brake.id, stationM: brake.stationM + tightest!.marginM! + 20, offsetM: brake.offsetM }]
+      await save(plan, { byHand: { ...plan.byHand, moves } })
+      const refused = await markReady(plan, { fromVersion: 2 })
+      expect(refused.status).toBe(400)
+      expect(JSON.stringify(refused.body)).toContain(`Unsafe and not answered: corner ${brake.cornerNumber}`)
+      const unsafeAnswers = [{ cornerNumber: brake.cornerNumber, reason: 'A marshal waves there', by: 'Rhona Keld', shortM: 500 }]
+      await save(plan, { byHand: { ...plan.byHand, moves }, unsafeAnswers }, 2)
+      expect((await markReady(plan, { fromVersion: 3 })).status).toBe(201)
+    })
+
+    it('are kept for a stint from its first entry on', async () => {
+      const { stint } = day.stints.find((s) => s.log.length === 0)!
+      const plan = day.plans.find((p) => p.id === stint.planId)!
+      expect(stint.planVersionId).toBeNull()
+      await save(plan, { name: 'As driven' })
+      const entry = (n: number) => ({
+        id: `01890000-0000-7000-8000-00000000b00${n}`,
+        stintId: stint.id,
+        deviceId: 'tablet-1',
+        deviceTime: '2026-10-17T13:00:00.000Z',
+        kind: 'line',
+      })
+      expect((await app.ask('POST', `/api/stints/${stint.id}/log`, { entries: [entry(1)] })).status).toBe(200)
+      await save(plan, { name: 'Changed after' }, 2)
+      await app.ask('POST', `/api/stints/${stint.id}/log`, { entries: [entry(2)] })
+      const after = stintFileSchema.parse((await app.ask('GET', `/api/stints/${stint.id}`)).body)
+      const kept = await app.ask('GET', `/api/plans/${plan.id}/versions/${after.stint.planVersionId}`)
+      expect(kept.body).toMatchObject({ version: 2, by: '', draft: { name: 'As driven' } })
+    })
+
+    it('are added to a day, on the day’s circuit', async () => {
+      const plan = day.plans[0]!
+      const id = '01890000-0000-7000-8000-0000000000ab'
+      const stored = await app.ask('POST', '/api/plans', { id, eventId: day.event.id, draft: { ...draftOf(plan), name: 'Next step' } })
+      expect(stored).toMatchObject({ status: 201, body: { id, name: 'Next step', version: 1, circuitId: plan.circuitId, ready: null } })
+      const nowhere = { id, eventId: id, draft: draftOf(plan) }
+      expect((await app.ask('POST', '/api/plans', nowhere)).status).toBe(404)
     })
 
     it('cannot name a vehicle that is not there', async () => {

@@ -111,6 +111,26 @@ describe('room to be wrong', () => {
     expect(moved.marginM!).toBeLessThan(room.marginM!)
   })
 
+  it('takes whoever brakes at a later cone to be faster there, never already slowed', () => {
+    const { solution, room } = firstCorner(20)
+    const cone = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const at = (alongM: number) => {
+      const moves = [{ coneId: cone.id, stationM: cone.stationM + alongM, offsetM: cone.offsetM }]
+      return accepted(solvePlan({ circuit: stadium(20), vehicle, setup, firstSession: false, byHand: { ...noConesByHand, moves } }))
+        .room[0]!
+    }
+    const later = [0, 10, 20, 40].map(at)
+    later.slice(1).forEach((r, k) => {
+      expect(r.coneSpeedMps).toBeGreaterThan(later[k]!.coneSpeedMps)
+      expect(r.marginM!).toBeLessThan(later[k]!.marginM! - 9)
+    })
+    const [, , , worst] = later
+    expect(worst!.verdict).toBe('unsafe')
+    const earlier = at(40 - worst!.coneEarlierM! - 0.1)
+    expect(earlier.marginM!).toBeGreaterThanOrEqual(0) // what it says would be enough is
+    expect(earlier.marginM!).toBeLessThan(1)
+  })
+
   it('is unknown, not enough, where the circuit’s file says nothing', () => {
     expect(firstCorner(null).room).toMatchObject({ verdict: 'unknown', marginM: null, obstacleSpeedMps: null })
   })

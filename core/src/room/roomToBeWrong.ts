@@ -1,7 +1,8 @@
-import { pointAt, type CornerPoints } from '../corners/cornerPoints'
+import type { Setup } from '@ochote/contracts'
+import { pointAt, type CornerPoint, type CornerPoints } from '../corners/cornerPoints'
 import type { Driven } from '../corners/cornerCharacter'
 import { runOffsOf } from '../geometry/stretches'
-import { sampleAtStation, signedApart, valueAt, wrapStation } from '../geometry/track'
+import { sampleAtStation, signedApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import { forcesAlong, type Forces } from '../vehicle/forces'
 import { goStraightOn, type StraightOn } from './straightOn'
@@ -64,10 +65,33 @@ function speedAfter(driven: Driven, able: Forces, stationM: number, speedMps: nu
   return Math.sqrt(Math.max(0, q))
 }
 
-/** The forces of the same road driven straight on with everything tyres and brakes have. */
-function straightForces({ road, vehicle, setup }: Driven): Forces {
+/** The forces of the same road driven straight on, at a pace. */
+function straightForces({ road, vehicle, setup }: Driven, pace: Setup['pace']): Forces {
   const straight = { ...road, curvaturePerM: new Float64Array(road.curvaturePerM.length) }
-  return forcesAlong(straight, vehicle, { ...setup, pace: { lateral: 1, brake: 1, drive: 1 }, brakingSchool: 'trail' })
+  return forcesAlong(straight, vehicle, { ...setup, pace, brakingSchool: 'trail' })
+}
+
+/**
+ * Speed at a brake cone of someone who does as it says: planned up to where braking is planned; a cone that stands later is
+ * driven up to on the throttle, so it is passed faster, not at what would be left of the speed by then.
+ */
+function speedAtCone({ driven: { track, trace } }: Driven, driving: Forces, brakeStart: CornerPoint, coneM: number): number {
+  const lateM = signedApart(track, brakeStart.stationM, coneM)
+  if (lateM <= 0) return valueAt(track, trace.speedMps, wrapStation(track, coneM))
+  let q = brakeStart.speedMps * brakeStart.speedMps
+  for (let at = 0; at < lateM; at += STRIDE_M) {
+    const i = sampleAtStation(track, wrapStation(track, brakeStart.stationM + at))
+    q += 2 * Math.min(STRIDE_M, lateM - at) * Math.max(0, driving.gainingMps2(i, q))
+  }
+  return Math.sqrt(q)
+}
+
+/** The greatest speed of a slower lap between where the planned one brakes and the cone. */
+function slowerAtCone(track: Track, { speedMps }: SpeedTrace, brakeStart: CornerPoint, coneM: number): number {
+  const lateM = Math.max(0, signedApart(track, brakeStart.stationM, coneM))
+  let most = valueAt(track, speedMps, wrapStation(track, coneM))
+  for (let at = 0; at < lateM; at += STRIDE_M) most = Math.max(most, valueAt(track, speedMps, wrapStation(track, coneM - at)))
+  return most
 }
 
 /** The least value of a rising test that passes, by halving; null where even the most does not. */
@@ -93,10 +117,10 @@ export function roomToBeWrong(
   coneStationM: (cornerNumber: string) => number | null,
   reactionS = DEFAULT_REACTION_S,
 ): RoomToBeWrong[] {
-  const { track, trace, path } = driven.driven
+  const { track, path } = driven.driven
   const runOffs = runOffsOf(track)
-  const able = straightForces(driven)
-  const speedAt = (of: SpeedTrace, stationM: number) => valueAt(track, of.speedMps, wrapStation(track, stationM))
+  const able = straightForces(driven, { lateral: 1, brake: 1, drive: 1 })
+  const driving = straightForces(driven, driven.setup.pace)
   return corners.flatMap(({ number, points }): RoomToBeWrong[] => {
     const { brakeStart, turnIn } = points
     if (!brakeStart || !turnIn) return []
@@ -110,7 +134,8 @@ export function roomToBeWrong(
       const reactionM = speedMps * reactionS
       return { reactionM, brakingM: brakingDistance(driven, able, stationM + reactionM, speedMps) }
     }
-    const coneSpeedMps = speedAt(trace, coneM)
+    const speedAt = (stationM: number) => speedAtCone(driven, driving, brakeStart, stationM)
+    const coneSpeedMps = speedAt(coneM)
     const { reactionM, brakingM } = neededFrom(coneM, coneSpeedMps)
     const toObstacleM = straight.toObstacleM === null ? null : approachM + straight.toObstacleM
     const toEdgeM = straight.toEdgeM === null ? null : approachM + straight.toEdgeM
@@ -135,9 +160,11 @@ export function roomToBeWrong(
           toObstacleM === null ? null : speedAfter(driven, able, coneM + reactionM, coneSpeedMps, Math.max(0, toObstacleM - reactionM)),
         verdict: verdictOf(straight, marginM),
         coneEarlierM: unsafe
-          ? leastThatPasses(MOST_EARLIER_M, (earlier) => stops(coneM - earlier, speedAt(trace, coneM - earlier), toObstacleM! + earlier))
+          ? leastThatPasses(MOST_EARLIER_M, (earlier) => stops(coneM - earlier, speedAt(coneM - earlier), toObstacleM! + earlier))
           : null,
-        paceShare: unsafe ? slowEnough(driven, (slower) => stops(coneM, speedAt(slower, coneM), toObstacleM!)) : null,
+        paceShare: unsafe
+          ? slowEnough(driven, (slower) => stops(coneM, slowerAtCone(track, slower, brakeStart, coneM), toObstacleM!))
+          : null,
       },
     ]
   })

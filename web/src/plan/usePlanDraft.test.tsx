@@ -79,7 +79,7 @@ describe('a plan being edited', () => {
     expect(result.current.draft.name).toBe('Mine')
     act(() => result.current.keepMine())
     await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
-    expect(server.asked[1]!.body).toMatchObject({ fromVersion: 4, draft: { name: 'Mine' } })
+    expect(server.asked.filter((a) => a.method === 'PUT')[1]!.body).toMatchObject({ fromVersion: 4, draft: { name: 'Mine' } })
   })
 
   it('takes theirs when told to, with nothing left to undo', async () => {

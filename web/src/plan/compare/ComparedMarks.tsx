@@ -11,7 +11,7 @@ function apartWords(apartM: number | null): string {
 }
 
 const placeWords = (cone: PlacedCone | null) => (cone ? `${metres(cone.stationM)}, ${kmh(cone.speedMps)} km/h` : '–')
-const costWords = (costS: number | null) => (costS === null ? '–' : Math.abs(costS) < 0.005 ? 'nothing' : difference(costS))
+const costWords = (costS: number | null) => (costS === null ? '–' : Math.abs(costS) < 0.02 ? 'nothing' : difference(costS))
 const sum = (rows: readonly ComparedCone[], side: 0 | 1) => rows.reduce((all, row) => all + Math.max(0, row.costS[side] ?? 0), 0)
 
 /** The marks of two plans in one table, with one set of marks for both. */

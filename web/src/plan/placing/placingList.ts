@@ -31,7 +31,7 @@ export const markerWords = ({ count, colour, kind }: Stop): string => `${count} 
 /** "6 brake", or the duty alone where a mark belongs to no corner */
 export const markName = ({ cornerNumber, duty }: Pick<PlacedCone, 'cornerNumber' | 'duty'>): string => `${cornerNumber} ${duty}`.trim()
 
-/** "0.3 m outside the left edge" */
+/** "0.3 m outside left edge" */
 export function edgeWords({ inFromEdgeM, side }: Pick<PlacedCone, 'inFromEdgeM' | 'side'>): string {
-  return `${Math.abs(inFromEdgeM).toFixed(1)} m ${inFromEdgeM < 0 ? 'outside' : 'in from'} the ${side} edge`
+  return `${Math.abs(inFromEdgeM).toFixed(1)} m ${inFromEdgeM < 0 ? 'outside' : 'in from'} ${side} edge`
 }

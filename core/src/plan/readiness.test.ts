@@ -1,0 +1,107 @@
+import { duties, noConesByHand, type MarkerScheme, type UnsafeAnswer } from '@ochote/contracts'
+import { describe, expect, it } from 'vitest'
+import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
+import { smoothSetup } from '../../fixtures/smoothSetup'
+import { placedCones } from '../cones/placedCones'
+import type { RoomToBeWrong } from '../room/roomToBeWrong'
+import { comparePlans } from './comparePlans'
+import { isAnswered, readiness } from './readiness'
+import { suggestedSections } from './sections'
+import { solvePlan } from './solvePlan'
+
+const circuit = checkCircuit('nine-corner')
+const vehicle = checkVehicle('hatch')
+const setup = smoothSetup(circuit, vehicle, checkSetup('blend-080'))
+const solution = accepted(solvePlan({ circuit, vehicle, setup, firstSession: false }))
+const cones = placedCones(solution, noConesByHand)
+const look = { kind: 'cone' as const, colour: 'red', hex: '#cc2222', count: 1 }
+const looks = Object.fromEntries(duties.map((d) => [d, look])) as MarkerScheme['looks']
+const enough = { looks, stock: { red: 500 } }
+const safe = { ...solution, room: [] }
+const unsafe = { ...solution.room[0]!, verdict: 'unsafe', marginM: -8 } as RoomToBeWrong
+const answer: UnsafeAnswer = { cornerNumber: unsafe.cornerNumber, reason: 'Known here', by: 'Rhona Keld', shortM: 8 }
+const given = { solution: safe, cones, scheme: enough, answers: [], students: 2, briefed: 2 }
+const open = (items: ReturnType<typeof readiness>) => items.filter((item) => !item.done).map((item) => item.key)
+
+describe('what a plan has and lacks', () => {
+  it('is nothing where marks, room, stock and briefings are complete', () => {
+    expect(open(readiness(given))).toEqual([])
+  })
+
+  it('names what is missing, each by itself', () => {
+    expect(open(readiness({ ...given, scheme: { looks, stock: { red: 3 } } }))).toEqual(['stock'])
+    expect(open(readiness({ ...given, briefed: 1 }))).toEqual(['briefed'])
+    expect(open(readiness({ ...given, cones: cones.filter((c) => c.cornerNumber !== '4') }))).toEqual(['marks'])
+    const over = { fromM: 100, toM: 110, side: 'left' as const, byM: 0.4 }
+    const edge = readiness({ ...given, solution: { ...safe, lineReport: { ...safe.lineReport, overEdge: [over] } } })
+    expect(open(edge)).toEqual(['edge'])
+    expect(edge.find((item) => item.key === 'edge')!.must).toBe(true)
+  })
+
+  it('must not have an unsafe cone that nobody answers for', () => {
+    const found = { ...given, solution: { ...safe, room: [unsafe] } }
+    expect(readiness(found).find((item) => item.key === 'unsafe')).toMatchObject({ done: false, must: true })
+    expect(open(readiness({ ...found, answers: [answer] }))).toEqual([])
+  })
+
+  it('takes an answer for what was found then, not for worse', () => {
+    expect(isAnswered(unsafe, [answer])).toBe(true)
+    expect(isAnswered({ ...unsafe, marginM: -8.5 }, [answer])).toBe(true)
+    expect(isAnswered({ ...unsafe, marginM: -12 }, [answer])).toBe(false)
+    expect(isAnswered({ ...unsafe, cornerNumber: '99' }, [answer])).toBe(false)
+  })
+})
+
+describe('sections to work on', () => {
+  const sections = suggestedSections(solution.track, solution.corners)
+
+  it('hold every corner that asks for something, once, at most three together and in the order of the lap', () => {
+    const asking = solution.corners.filter((c) => c.character.character !== 'flat').map((c) => c.number)
+    const held = sections.flatMap((s) => s.corners)
+    for (const number of asking) expect(held.filter((n) => n === number)).toHaveLength(1)
+    const order = solution.corners.map((c) => c.number)
+    for (const { corners } of sections) {
+      expect(corners.length).toBeLessThanOrEqual(3)
+      expect(corners.map((n) => order.indexOf(n))).toEqual(corners.map((_, k) => order.indexOf(corners[0]!) + k))
+    }
+  })
+
+  it('come with most at stake first, and say why with the numbers', () => {
+    const stakes = sections.map((s) => s.atStakeS)
+    expect(stakes).toEqual([...stakes].sort((a, b) => b - a))
+    expect(sections[0]!.why).toContain(`${stakes[0]!.toFixed(2)} s for usual misses`)
+  })
+})
+
+describe('two plans on one circuit', () => {
+  const slower = { ...setup, pace: { lateral: 0.7, brake: 0.55, drive: 0.8 } }
+  const second = accepted(solvePlan({ circuit, vehicle, setup: slower, firstSession: false }))
+  const rows = comparePlans(
+    { solution, cones, vehicle, setup },
+    { solution: second, cones: placedCones(second, noConesByHand), vehicle, setup: slower },
+  )
+  const brakes = rows.filter((r) => r.duty === 'brake' && r.apartM !== null)
+
+  it('give each mark’s difference in metres, and brake marks for both where the earlier has them', () => {
+    expect(brakes.length).toBeGreaterThan(3)
+    for (const row of brakes) {
+      expect(row.apartM, row.id).toBeLessThan(0.5) // softer brakes: earlier or at the same place
+      expect(row.sharedM, row.id).toBeCloseTo(Math.min(row.first!.stationM, row.second!.stationM), 6)
+    }
+  })
+
+  it('cost the quicker one time, and the one whose own place it is nothing', () => {
+    const moved = brakes.filter((r) => r.apartM! < -3)
+    expect(moved.length).toBeGreaterThan(0)
+    for (const { costS, id } of moved) {
+      expect(costS[0], id).toBeGreaterThan(0)
+      expect(costS[1], id).toBe(0)
+    }
+  })
+
+  it('of which one alone has a mark say so', () => {
+    const alone = comparePlans({ solution, cones, vehicle, setup }, { solution, cones: cones.slice(1), vehicle, setup })
+    expect(alone.filter((r) => r.second === null)).toMatchObject([{ id: cones[0]!.id, apartM: null, sharedM: null, costS: [null, null] }])
+    expect(alone.filter((r) => r.second).every((r) => r.apartM === 0 && r.costS[0] === 0)).toBe(true)
+  })
+})
