@@ -25,6 +25,8 @@ const planned = [...below, 'cones', 'room', 'whatIf', 'plan']
 const coreImports = {
   outcome: [],
   geometry: ['outcome'],
+  survey: ['outcome', 'geometry'],
+  recce: ['outcome', 'geometry'],
   vehicle: ['outcome'],
   speed: upTo('vehicle'),
   line: upTo('speed'),
@@ -49,7 +51,7 @@ const coreBans = [
   not(['@ochote/core', '@ochote/web'], 'Inside the core, import the file.'),
 ]
 
-const webStages = ['today', 'plan', 'brief', 'calls', 'run', 'debrief', 'progress', 'shelf']
+const webStages = ['today', 'plan', 'brief', 'calls', 'run', 'debrief', 'progress', 'shelf', 'circuit']
 const webBans = [serverCode, node, simulator]
 
 export default tseslint.config(

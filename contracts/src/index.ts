@@ -19,12 +19,15 @@ export {
 export { logBatchSchema, logEntrySchema, logReceiptSchema, storedEntrySchema, type LogEntry, type StoredEntry } from './log'
 export {
   circuitImportSchema,
+  circuitSaveSchema,
   circuitSchema,
   circuitSummarySchema,
   dutyLookSchema,
+  markerSchemeSaveSchema,
   markerSchemeSchema,
   personSchema,
   vehicleImportSchema,
+  vehicleSaveSchema,
   vehicleOnShelfSchema,
   type CircuitOnShelf,
   type CircuitSummary,

@@ -5,16 +5,26 @@ import { vehicleSchema } from './vehicle'
 const id = z.uuid()
 
 /** A circuit on the shelf: its file's document as it was given. */
-export const circuitSchema = z.object({ id, name: z.string(), document: circuitDocumentSchema })
+export const circuitSchema = z.object({
+  id,
+  name: z.string(),
+  document: circuitDocumentSchema,
+  /** rises with every save; a save names the one it was made from */
+  version: z.number().int().min(1),
+})
 export type CircuitOnShelf = z.infer<typeof circuitSchema>
-export const circuitSummarySchema = circuitSchema.omit({ document: true }).extend({ lengthM: z.number(), closed: z.boolean() })
+export const circuitSummarySchema = circuitSchema
+  .omit({ document: true, version: true })
+  .extend({ lengthM: z.number(), closed: z.boolean() })
 export type CircuitSummary = z.infer<typeof circuitSummarySchema>
 /** The document is checked in full by the core's reader, which names the feature and field it refuses. */
 export const circuitImportSchema = z.object({ id, document: z.unknown() })
+export const circuitSaveSchema = z.object({ document: z.unknown(), fromVersion: z.number().int().min(1) })
 
-export const vehicleOnShelfSchema = z.object({ id, vehicle: vehicleSchema })
+export const vehicleOnShelfSchema = z.object({ id, vehicle: vehicleSchema, version: z.number().int().min(1).default(1) })
 export type VehicleOnShelf = z.infer<typeof vehicleOnShelfSchema>
 export const vehicleImportSchema = z.object({ id, vehicle: z.unknown() })
+export const vehicleSaveSchema = z.object({ vehicle: z.unknown(), fromVersion: z.number().int().min(1) })
 
 export const personSchema = z.object({
   id,
@@ -43,6 +53,12 @@ export const markerSchemeSchema = z.object({
   id,
   name: z.string().trim().min(1).max(80),
   looks: z.record(z.enum(duties), dutyLookSchema),
-  stock: z.record(z.string(), z.number().int().min(0)),
+  stock: z.record(z.string().trim().min(1).max(20), z.number().int().min(0).max(9999)),
+  version: z.number().int().min(1).default(1),
 })
 export type MarkerScheme = z.infer<typeof markerSchemeSchema>
+/** A scheme to be saved, new where it is made from version 0. */
+export const markerSchemeSaveSchema = z.object({
+  scheme: markerSchemeSchema.omit({ id: true, version: true }),
+  fromVersion: z.number().int().min(0),
+})

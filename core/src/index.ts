@@ -1,5 +1,8 @@
 export { success, failure, type Outcome } from './outcome/outcome'
 export { circuitFromDocument, readCircuit } from './files/readCircuit'
+export { readRecording } from './files/readRecording'
+export { recceCircuit, type RecceCircuit, type RecceInput, type RecordedPlace } from './recce/recceCircuit'
+export { circuitRemarks, type CircuitRemark } from './survey/circuitRemarks'
 export { readVehicle } from './files/readVehicle'
 export { readSetup } from './files/readSetup'
 export { featuresOf, type Circuit } from './geometry/circuit'

@@ -5,13 +5,11 @@ import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
-import { z } from 'zod'
-import { markerSchemeSchema } from '@ochote/contracts'
 import { circuitRoutes } from './circuits/circuitRoutes'
 import { dayRoutes } from './days/dayRoutes'
-import { answer } from './http/answer'
 import { noSuchPath, problemHandler } from './http/problemHandler'
 import { keptWorkRoutes } from './keptWork/keptWorkRoutes'
+import { markerSchemeRoutes } from './markerSchemes/markerSchemeRoutes'
 import { personRoutes } from './people/personRoutes'
 import { planRoutes } from './plans/planRoutes'
 import { repositoriesOf } from './repositories'
@@ -59,9 +57,7 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
     .use('/plans', planRoutes(all, now))
     .use('/kept-work', keptWorkRoutes(all, now))
     .use('/stints', stintRoutes(all, now))
-    .get('/marker-schemes', async (_req, res) => {
-      answer(res, z.array(markerSchemeSchema), await all.markerSchemes.list())
-    })
+    .use('/marker-schemes', markerSchemeRoutes(all.markerSchemes))
     .use(noSuchPath)
   const app = express()
     .disable('x-powered-by')

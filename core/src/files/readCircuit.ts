@@ -20,6 +20,8 @@ type CentrelineFeature = CircuitFeature<'centreline'>
 const RAD_PER_DEG = Math.PI / 180
 const SHORTEST_CIRCUIT_M = 40
 const LONGEST_CIRCUIT_M = 60_000
+/** A feature is no farther than this from the middle of the track. */
+const FARTHEST_M = 50_000
 /** Two positions nearer than this are taken for the same one twice. */
 const LEAST_SPACING_M = 0.01
 /** Crossing parts this far apart in height pass over each other on a bridge. */
@@ -97,7 +99,12 @@ function shapeCircuit(
     ...perPositionValues(feature, positions.length),
     features,
   }
-  const problems = [...countProblems(feature, given, positions, at), ...spacingProblems(circuit, at), ...crossingProblems(circuit, at)]
+  const problems = [
+    ...countProblems(feature, given, positions, at),
+    ...farProblems(frame, features),
+    ...spacingProblems(circuit, at),
+    ...crossingProblems(circuit, at),
+  ]
   return problems.length > 0 ? failure(problems) : success(circuit)
 }
 
@@ -162,6 +169,29 @@ function spacingProblems({ closed, x, y }: Circuit, at: (...p: PropertyKey[]) =>
       expected: `${SHORTEST_CIRCUIT_M} to ${LONGEST_CIRCUIT_M} m`,
     },
   ]
+}
+
+/** The first position of any feature, whatever its geometry. */
+function firstPosition({ geometry }: CircuitFeature): Position {
+  if (geometry.type === 'Point') return geometry.coordinates
+  return geometry.type === 'LineString' ? geometry.coordinates[0]! : geometry.coordinates[0]![0]!
+}
+
+/** A feature in another hemisphere, or with longitude and latitude changed about, is a mistake and no feature. */
+function farProblems(frame: Circuit['frame'], features: readonly CircuitFeature[]): FieldProblem[] {
+  return features.flatMap((feature, i) => {
+    const [lon, lat] = firstPosition(feature)
+    const { x, y } = toLocal(frame, lon, lat)
+    const awayM = Math.hypot(x, y)
+    if (awayM <= FARTHEST_M) return []
+    return [
+      {
+        field: `features[${i}].geometry.coordinates`,
+        found: `[${lon}, ${lat}], ${(awayM / 1000).toFixed(0)} km from the track`,
+        expected: `a place within ${FARTHEST_M / 1000} km of it, [lon, lat]`,
+      },
+    ]
+  })
 }
 
 function crossingProblems({ closed, x, y, z }: Circuit, at: (...p: PropertyKey[]) => string): FieldProblem[] {

@@ -7,11 +7,12 @@ interface CircuitRow {
   length_m: number
   closed: number | boolean
   document: string
+  version: number
 }
 
 const SUMMARY = ['id', 'name', 'length_m', 'closed'] as const
 
-const toSummary = (row: Omit<CircuitRow, 'document'>): CircuitSummary =>
+const toSummary = (row: Omit<CircuitRow, 'document' | 'version'>): CircuitSummary =>
   circuitSummarySchema.parse({ id: row.id, name: row.name, lengthM: row.length_m, closed: Boolean(row.closed) })
 
 /** Circuits as they are stored. */
@@ -32,7 +33,7 @@ export function circuitRepository(db: Knex) {
     },
     find: async (id: string): Promise<CircuitOnShelf | undefined> => {
       const row = await db<CircuitRow>('circuits').where({ id }).first()
-      return row && circuitSchema.parse({ id: row.id, name: row.name, document: JSON.parse(row.document) })
+      return row && circuitSchema.parse({ id: row.id, name: row.name, document: JSON.parse(row.document), version: row.version })
     },
     /** Stores a circuit; storing the same id again changes nothing. */
     add: async (summary: CircuitSummary, document: unknown): Promise<void> => {
@@ -46,6 +47,11 @@ export function circuitRepository(db: Knex) {
         })
         .onConflict('id')
         .ignore()
+    },
+    /** Saves over a known version; false where another save came first, and then nothing is changed. */
+    save: async ({ id, name, lengthM, closed }: CircuitSummary, document: unknown, fromVersion: number): Promise<boolean> => {
+      const columns = { name, length_m: lengthM, closed, document: JSON.stringify(document), version: fromVersion + 1 }
+      return (await db('circuits').where({ id, version: fromVersion }).update(columns)) === 1
     },
   }
 }

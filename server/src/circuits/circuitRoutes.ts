@@ -1,9 +1,9 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import { circuitFromDocument, sampleTrack } from '@ochote/core'
-import { circuitImportSchema, circuitSchema, circuitSummarySchema } from '@ochote/contracts'
+import { circuitImportSchema, circuitSaveSchema, circuitSchema, circuitSummarySchema, type CircuitSummary } from '@ochote/contracts'
 import { answer } from '../http/answer'
-import { invalidInput, notFound } from '../http/appError'
+import { conflict, invalidInput, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
 import type { CircuitRepository } from './circuitRepository'
 
@@ -22,11 +22,26 @@ export function circuitRoutes(circuits: CircuitRepository): Router {
     })
     .post('/', async (req, res) => {
       const { id, document } = parseInput(circuitImportSchema, req.body)
-      const read = circuitFromDocument(document)
-      if (!read.ok) throw invalidInput(read.problem)
-      const { lengthM, closed } = sampleTrack(read.value)
-      const summary = { id, name: read.value.name, lengthM, closed }
+      const summary = summaryOf(id, document)
       await circuits.add(summary, document)
       answer(res, circuitSummarySchema, summary, 201)
     })
+    .put('/:circuitId', async (req, res) => {
+      const { circuitId } = parseInput(params, req.params)
+      const { document, fromVersion } = parseInput(circuitSaveSchema, req.body)
+      const before = await circuits.find(circuitId)
+      if (!before) throw notFound(`Circuit ${circuitId}`)
+      const saved = await circuits.save(summaryOf(circuitId, document), document, fromVersion)
+      const current = (await circuits.find(circuitId)) ?? before
+      if (!saved) throw conflict(`The circuit “${current.name}”`, current.version)
+      answer(res, circuitSchema, current)
+    })
+}
+
+/** What is listed of a circuit; throws a problem where its document is refused. */
+function summaryOf(id: string, document: unknown): CircuitSummary {
+  const read = circuitFromDocument(document)
+  if (!read.ok) throw invalidInput(read.problem)
+  const { lengthM, closed } = sampleTrack(read.value)
+  return { id, name: read.value.name, lengthM, closed }
 }

@@ -3,6 +3,7 @@ import { dirname } from 'node:path'
 import knex, { type Knex } from 'knex'
 import * as first from './migrations/2026_11_23_first'
 import * as lines from './migrations/2026_11_24_lines'
+import * as shelfVersions from './migrations/2026_11_25_shelf_versions'
 import * as plansByHand from './migrations/2026_11_25_plans_by_hand'
 import * as keptWork from './migrations/2026_11_25_kept_work'
 
@@ -16,6 +17,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_24_lines', ...lines },
   { name: '2026_11_25_kept_work', ...keptWork },
   { name: '2026_11_25_plans_by_hand', ...plansByHand },
+  { name: '2026_11_25_shelf_versions', ...shelfVersions },
 ]
 
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {

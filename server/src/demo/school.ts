@@ -106,6 +106,7 @@ const kart = {
 
 const onShelf = (name: string, vehicle: object): VehicleOnShelf => ({
   id: demoId(`vehicle/${name}`),
+  version: 1,
   vehicle: vehicleSchema.parse({ ...vehicle, name }),
 })
 
@@ -122,6 +123,7 @@ const orange = cone('orange', '#e8641b')
 
 export const markerSchemes: readonly MarkerScheme[] = [
   {
+    version: 1,
     id: demoId('scheme/Longdyke at Skerrow Basin'),
     name: 'Longdyke at Skerrow Basin',
     looks: {
@@ -140,6 +142,7 @@ export const markerSchemes: readonly MarkerScheme[] = [
     stock: { white: 8, red: 24, pink: 4, blue: 14, yellow: 12, lime: 10, orange: 16 },
   },
   {
+    version: 1,
     id: demoId('scheme/One colour'),
     name: 'One colour',
     looks: {

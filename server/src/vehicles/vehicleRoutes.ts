@@ -1,9 +1,12 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { vehicleImportSchema, vehicleOnShelfSchema, vehicleSchema } from '@ochote/contracts'
+import { vehicleImportSchema, vehicleSaveSchema, vehicleOnShelfSchema, vehicleSchema } from '@ochote/contracts'
 import { answer } from '../http/answer'
+import { conflict, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
 import type { VehicleRepository } from './vehicleRepository'
+
+const params = z.object({ vehicleId: z.uuid() })
 
 export function vehicleRoutes(vehicles: VehicleRepository): Router {
   return Router()
@@ -13,8 +16,19 @@ export function vehicleRoutes(vehicles: VehicleRepository): Router {
     .post('/', async (req, res) => {
       const { id, vehicle } = parseInput(vehicleImportSchema, req.body)
       // read from the file's own root, so that a problem names the field as the file has it
-      const onShelf = { id, vehicle: parseInput(vehicleSchema, vehicle) }
+      const onShelf = { id, vehicle: parseInput(vehicleSchema, vehicle), version: 1 }
       await vehicles.add(onShelf)
       answer(res, vehicleOnShelfSchema, onShelf, 201)
+    })
+    .put('/:vehicleId', async (req, res) => {
+      const { vehicleId } = parseInput(params, req.params)
+      const { vehicle, fromVersion } = parseInput(vehicleSaveSchema, req.body)
+      const checked = parseInput(vehicleSchema, vehicle)
+      if (!(await vehicles.find(vehicleId))) throw notFound(`Vehicle ${vehicleId}`)
+      const saved = await vehicles.save(vehicleId, checked, fromVersion)
+      const current = await vehicles.find(vehicleId)
+      if (!current) throw notFound(`Vehicle ${vehicleId}`)
+      if (!saved) throw conflict(`The vehicle “${current.vehicle.name}”`, current.version)
+      answer(res, vehicleOnShelfSchema, current)
     })
 }

@@ -37,12 +37,12 @@ export const circuitsQuery = queryOptions({
   queryFn: ({ signal }) => request(z.array(circuitSummarySchema), '/api/circuits', { signal }),
 })
 
-/** A stored circuit never changes, so it is fetched once. */
+/** A circuit changes seldom, and whoever saves one puts it here. */
 export const circuitQuery = (circuitId: string) =>
   queryOptions({
     queryKey: ['circuits', circuitId],
     queryFn: ({ signal }) => request(circuitSchema, `/api/circuits/${circuitId}`, { signal }),
-    staleTime: Infinity,
+    staleTime: 60_000,
   })
 
 export const vehiclesQuery = queryOptions({

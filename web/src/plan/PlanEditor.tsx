@@ -12,7 +12,7 @@ import { PlanActions } from './PlanActions'
 import { PlanSummary } from './PlanSummary'
 import { PlanWork } from './PlanWork'
 import { usePlanDraft, type PlanDraftState } from './usePlanDraft'
-import { useUndoKeys } from './useUndoKeys'
+import { useUndoKeys } from '../history/useUndoKeys'
 
 interface PlanEditorProps {
   day: DayFile

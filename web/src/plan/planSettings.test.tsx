@@ -7,7 +7,7 @@ import { shown } from '../fixtures/render'
 import { dayFile, idOf, plan, setup, vehicle } from '../fixtures/stadium'
 import { PlanSettings } from './PlanSettings'
 
-const day = { ...dayFile([]), vehicles: [...dayFile([]).vehicles, { id: idOf(70), vehicle: { ...vehicle, name: 'Estate' } }] }
+const day = { ...dayFile([]), vehicles: [...dayFile([]).vehicles, { id: idOf(70), vehicle: { ...vehicle, name: 'Estate' }, version: 1 }] }
 
 /** Settings that are kept, as a page keeps them; the drafts they went through, the last one last. */
 function open(change: Partial<PlanDraft> = {}) {

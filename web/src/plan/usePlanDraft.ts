@@ -3,13 +3,15 @@ import { useCallback, useEffect, useReducer, useRef, useState } from 'react'
 import { planDraftSchema, planSchema, type DayFile, type Plan, type PlanDraft } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { ProblemError, request } from '../api/request'
-import { draftHistory, startHistory } from './draftHistory'
+import { history as historyReducer, startHistory, type History, type HistoryAction } from '../history/history'
 
 const SAVE_AFTER_MS = 600
 
 const draftOf = (plan: Plan): PlanDraft => planDraftSchema.parse(plan)
 /** Told apart by what they hold, in whatever order their fields were set. */
 const same = (a: PlanDraft, b: PlanDraft) => hashKey([a]) === hashKey([b])
+
+const planHistory = (state: History<PlanDraft>, action: HistoryAction<PlanDraft>) => historyReducer(state, action)
 
 export interface PlanDraftState {
   draft: PlanDraft
@@ -31,7 +33,7 @@ export interface PlanDraftState {
 /** A plan as it is edited: every change can be undone and is saved by itself, over the version it was made from. */
 export function usePlanDraft(plan: Plan): PlanDraftState {
   const client = useQueryClient()
-  const [history, dispatch] = useReducer(draftHistory, plan, (p) => startHistory(draftOf(p)))
+  const [history, dispatch] = useReducer(planHistory, plan, (p) => startHistory(draftOf(p)))
   const [saved, setSaved] = useState(() => ({ draft: draftOf(plan), version: plan.version }))
   const { present } = history
   const put = useMutation({
@@ -75,7 +77,7 @@ export function usePlanDraft(plan: Plan): PlanDraftState {
   const change = useCallback(
     (draft: PlanDraft) => {
       if (problem?.code !== 'conflict') reset()
-      dispatch({ type: 'change', draft })
+      dispatch({ type: 'change', to: draft })
     },
     [reset, problem?.code],
   )
@@ -97,7 +99,7 @@ export function usePlanDraft(plan: Plan): PlanDraftState {
     takeTheirs: () => {
       void request(planSchema, `/api/plans/${plan.id}`).then((stored) => {
         setSaved({ draft: draftOf(stored), version: stored.version })
-        dispatch({ type: 'replace', draft: draftOf(stored) })
+        dispatch({ type: 'replace', to: draftOf(stored) })
         reset()
       })
     },

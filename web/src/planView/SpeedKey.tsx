@@ -6,7 +6,7 @@ import { speedSpan } from '../ribbon/speedColours'
 /** A round number of metres that is drawn about this many pixels long. */
 const SCALE_BAR_PX = 90
 
-function roundMetres(about: number): number {
+export function roundMetres(about: number): number {
   const power = 10 ** Math.floor(Math.log10(about))
   return (
     [1, 2, 5]

@@ -11,7 +11,7 @@ export interface Fit {
 
 const PADDING_PX = 36
 
-export function fitToView(track: Track, width: number, height: number, paddingPx = PADDING_PX): Fit {
+export function fitToView(track: Pick<Track, 'x' | 'y'>, width: number, height: number, paddingPx = PADDING_PX): Fit {
   const range = (values: Float64Array) =>
     values.reduce<[number, number]>(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity])
   const [west, east] = range(track.x)

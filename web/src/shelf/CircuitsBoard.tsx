@@ -1,6 +1,8 @@
-import { Alert, Box, Stack, Typography } from '@mui/material'
+import { DrawOutlined, RouteOutlined } from '@mui/icons-material'
+import { Alert, Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
+import { Link } from 'react-router'
 import { circuitSummarySchema, type CircuitSummary } from '@ochote/contracts'
 import { circuitFromDocument, cornersOf, sampleTrack } from '@ochote/core'
 import { circuitQuery, circuitsQuery } from '../api/queries'
@@ -18,12 +20,20 @@ export function CircuitsBoard() {
   const put = useImport({ path: '/api/circuits', field: 'document', answer: circuitSummarySchema, queryKey: circuitsQuery.queryKey })
   return (
     <Stack sx={{ gap: 2 }}>
-      <ImportButton
-        label="Add a circuit file"
-        accept=".geojson,.json,application/geo+json"
-        busy={put.isPending}
-        onFile={(file) => put.mutate(file)}
-      />
+      <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
+        <ImportButton
+          label="Add a circuit file"
+          accept=".geojson,.json,application/geo+json"
+          busy={put.isPending}
+          onFile={(file) => put.mutate(file)}
+        />
+        <Button component={Link} to="/shelf/circuits/recce" variant="outlined" startIcon={<RouteOutlined />}>
+          From a recce drive
+        </Button>
+        <Button component={Link} to="/shelf/circuits/draw" variant="outlined" startIcon={<DrawOutlined />}>
+          Draw one
+        </Button>
+      </Stack>
       {put.error && <ProblemNotice error={put.error} />}
       {put.data && <Alert severity="success">{put.data.name} is on the shelf.</Alert>}
       <Loaded query={circuits}>
@@ -57,7 +67,11 @@ function CircuitCard({ circuit }: { circuit: CircuitSummary }) {
   return (
     <Box component="li">
       <Box sx={{ height: 150 }}>{track && <Outline track={track} />}</Box>
-      <Typography variant="h2">{circuit.name}</Typography>
+      <Typography variant="h2">
+        <MuiLink component={Link} to={`/shelf/circuits/${circuit.id}`}>
+          {circuit.name}
+        </MuiLink>
+      </Typography>
       <Typography variant="body2" color="text.secondary">
         {kilometres(circuit.lengthM)}, {circuit.closed ? 'closed' : 'open'}
         {track && `, ${count(cornersOf(track).length, 'corner')}`}

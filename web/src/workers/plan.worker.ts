@@ -15,6 +15,8 @@ import type { CircuitDocument, ConesByHand, FieldProblem, KeptWork, Setup, Vehic
 
 export interface PlanQuestion {
   circuitId: string
+  /** the circuit's version; null where its document is an older one */
+  circuitVersion: number | null
   document: CircuitDocument
   vehicle: Vehicle
   setup: Setup
@@ -33,7 +35,8 @@ export interface WhatIfQuestion {
 
 /** The plan solved last: a what-if is asked about it again and again. */
 let last: { question: string; solution: PlanSolution } | null = null
-const keyOf = ({ circuitId, vehicle, setup, firstSession }: PlanQuestion) => JSON.stringify([circuitId, vehicle, setup, firstSession])
+const keyOf = ({ circuitId, circuitVersion, vehicle, setup, firstSession }: PlanQuestion) =>
+  JSON.stringify([circuitId, circuitVersion, vehicle, setup, firstSession])
 
 function solved(question: PlanQuestion, onProgress: (share: number) => void): Outcome<PlanSolution, FieldProblem[]> {
   const { document, vehicle, setup, firstSession, byHand, work } = question

@@ -63,15 +63,19 @@ export function useSolution({ circuitId, document: kept, vehicle, setup, firstSe
   const now = circuit.data?.document
   const document = kept ?? now
   const query = useQuery({
-    queryKey: ['solution', circuitId, kept ? hashKey([kept]) : null, vehicle, setup, firstSession, brakes],
+    queryKey: ['solution', circuitId, circuit.data?.version, kept ? hashKey([kept]) : null, vehicle, setup, firstSession, brakes],
     queryFn: async ({ signal }) => {
-      if (!document) throw new Error('asked for a solution before its circuit was here')
+      if (!document || !circuit.data) throw new Error('asked for a solution before its circuit was here')
       setProgress(0)
       const question = { circuitId, vehicle, setup }
       // what is kept belongs to the circuit as it is now
       const mended = hashKey([document]) !== hashKey([now])
       const work = mended ? null : await keptWork(question, signal)
-      const solution = await solveInWorker({ circuitId, document, vehicle, setup, firstSession, byHand: brakes, work }, signal, setProgress)
+      const solution = await solveInWorker(
+        { circuitId, circuitVersion: mended ? null : circuit.data.version, document, vehicle, setup, firstSession, byHand: brakes, work },
+        signal,
+        setProgress,
+      )
       if (!work && !mended) keepWork(question, solution.work)
       return solution
     },

@@ -15,10 +15,17 @@ export function useWhatIf(
   const circuit = useQuery(circuitQuery(circuitId))
   const document = circuit.data?.document
   return useQuery({
-    queryKey: ['what-if', circuitId, vehicle, setup, firstSession, corner, change],
+    queryKey: ['what-if', circuitId, circuit.data?.version, vehicle, setup, firstSession, corner, change],
     queryFn: ({ signal }) => {
-      if (!document) throw new Error('asked what if before its circuit was here')
-      return askWhatIf({ plan: { circuitId, document, vehicle, setup, firstSession, byHand: noConesByHand, work }, corner, change }, signal)
+      if (!document || !circuit.data) throw new Error('asked what if before its circuit was here')
+      return askWhatIf(
+        {
+          plan: { circuitId, circuitVersion: circuit.data.version, document, vehicle, setup, firstSession, byHand: noConesByHand, work },
+          corner,
+          change,
+        },
+        signal,
+      )
     },
     enabled: document !== undefined,
     placeholderData: keepPreviousData,

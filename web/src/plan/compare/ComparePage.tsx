@@ -2,7 +2,7 @@ import { ArrowBack, PrintOutlined } from '@mui/icons-material'
 import { Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useNavigate, useParams } from 'react-router'
-import type { CircuitDocument, DayFile, Plan } from '@ochote/contracts'
+import type { CircuitOnShelf, DayFile, Plan } from '@ochote/contracts'
 import { circuitQuery, dayQuery } from '../../api/queries'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
@@ -47,15 +47,14 @@ interface ComparisonProps {
 function Comparison({ day, plan, other, others }: ComparisonProps) {
   const navigate = useNavigate()
   const circuit = useQuery(circuitQuery(plan.circuitId))
-  const document = circuit.data?.document
   const compared = useQuery({
-    queryKey: ['compared', plan, other],
+    queryKey: ['compared', circuit.data?.version, plan, other],
     queryFn: async ({ signal }) => {
-      if (!document) throw new Error('asked before the circuit was here')
-      const [first, second] = await Promise.all([questionOf(day, plan, document, signal), questionOf(day, other, document, signal)])
+      if (!circuit.data) throw new Error('asked before the circuit was here')
+      const [first, second] = await Promise.all([questionOf(day, plan, circuit.data, signal), questionOf(day, other, circuit.data, signal)])
       return compareInWorker({ first, second }, signal)
     },
-    enabled: document !== undefined,
+    enabled: circuit.data !== undefined,
     staleTime: Infinity,
     structuralSharing: false,
     retry: false,
@@ -100,9 +99,9 @@ function Comparison({ day, plan, other, others }: ComparisonProps) {
   )
 }
 
-async function questionOf(day: DayFile, plan: Plan, document: CircuitDocument, signal: AbortSignal) {
+async function questionOf(day: DayFile, plan: Plan, { document, version }: CircuitOnShelf, signal: AbortSignal) {
   const { circuitId, setup, firstSession, byHand } = plan
   const { vehicle } = day.vehicles.find((v) => v.id === plan.vehicleId)!
   const work = await keptWork({ circuitId, vehicle, setup }, signal)
-  return { circuitId, document, vehicle, setup, firstSession, byHand, work }
+  return { circuitId, circuitVersion: version, document, vehicle, setup, firstSession, byHand, work }
 }

@@ -1,13 +1,14 @@
-import { planDraftSchema, type PlanDraft } from '@ochote/contracts'
 import { describe, expect, it } from 'vitest'
-import { plan } from '../fixtures/stadium'
-import { draftHistory, startHistory, type DraftAction } from './draftHistory'
+import { history, startHistory, type History, type HistoryAction } from './history'
 
-const draft = (name: string): PlanDraft => ({ ...planDraftSchema.parse(plan), name })
-const after = (...actions: DraftAction[]) => actions.reduce(draftHistory, startHistory(draft('first')))
-const change = (name: string): DraftAction => ({ type: 'change', draft: draft(name) })
+interface Draft {
+  name: string
+}
+const draft = (name: string): Draft => ({ name })
+const after = (...actions: HistoryAction<Draft>[]) => actions.reduce<History<Draft>>(history, startHistory(draft('first')))
+const change = (name: string): HistoryAction<Draft> => ({ type: 'change', to: draft(name) })
 
-describe('a plan’s history', () => {
+describe('the history of what is edited', () => {
   it('goes back and forth through every change', () => {
     expect(after(change('second'), change('third'), { type: 'undo' }).present.name).toBe('second')
     expect(after(change('second'), change('third'), { type: 'undo' }, { type: 'undo' }).present.name).toBe('first')
@@ -31,6 +32,6 @@ describe('a plan’s history', () => {
   })
 
   it('starts afresh when another draft takes its place', () => {
-    expect(after(change('second'), { type: 'replace', draft: draft('theirs') })).toEqual(startHistory(draft('theirs')))
+    expect(after(change('second'), { type: 'replace', to: draft('theirs') })).toEqual(startHistory(draft('theirs')))
   })
 })

@@ -1,0 +1,130 @@
+import type { Circuit } from '../geometry/circuit'
+import { cornersOf, type Corner } from '../geometry/corners'
+import { toLocal } from '../geometry/localMetres'
+import { nearestOnTrack } from '../geometry/nearest'
+import { kerbsOf, runOffAt, runOffsOf } from '../geometry/stretches'
+import { sampleTrack, stationsApart, type Track } from '../geometry/track'
+
+/** Something of a circuit that can be used but is odd, or that is missing and would be missed. */
+export interface CircuitRemark {
+  readonly what: string
+  /** where to look; null where it is about the whole */
+  readonly stationM: number | null
+  /** the feature it is about, by its place in the file; null where it is about the track */
+  readonly feature: number | null
+}
+
+const TIGHTEST_M = 5
+const WIDTH_JUMP_SHARE = 0.35
+const WIDTH_JUMP_WITHIN_M = 10
+const STEEPEST = 0.25
+const FEATURE_WITHIN_M = 120
+const SPARSE_M = 40
+
+const times = (n: number, what: string) => (n > 1 ? `${what} (${n} such places, this the first)` : what)
+
+function shapeRemarks(track: Track): CircuitRemark[] {
+  const remarks: CircuitRemark[] = []
+  const first = (what: string, at: (i: number) => boolean) => {
+    let count = 0
+    let where = -1
+    let inside = false
+    for (let i = 0; i < track.count; i++) {
+      const now = at(i)
+      if (now && !inside) {
+        count++
+        if (where < 0) where = i
+      }
+      inside = now
+    }
+    if (count > 0) remarks.push({ what: times(count, what), stationM: track.stationM[where]!, feature: null })
+  }
+  first(`a bend tighter than ${TIGHTEST_M} m: a position out of place?`, (i) => Math.abs(track.curvaturePerM[i]!) > 1 / TIGHTEST_M)
+  first('the inside edge folds over itself: narrower than the width given', (i) => {
+    const half = track.curvaturePerM[i]! > 0 ? track.halfLeftM[i]! : track.halfRightM[i]!
+    return Math.abs(track.curvaturePerM[i]!) * half >= 1
+  })
+  const apart = Math.max(1, Math.round(WIDTH_JUMP_WITHIN_M / track.stepM))
+  first(`a width that changes by more than ${100 * WIDTH_JUMP_SHARE} % within ${WIDTH_JUMP_WITHIN_M} m`, (i) => {
+    const j = track.closed ? (i + apart) % track.count : Math.min(track.count - 1, i + apart)
+    const width = (k: number) => track.halfLeftM[k]! + track.halfRightM[k]!
+    return Math.abs(width(j) / width(i) - 1) > WIDTH_JUMP_SHARE
+  })
+  first(`steeper than ${100 * STEEPEST} %: a height out of place?`, (i) => Math.abs(Math.tan(track.slopeRad[i]!)) > STEEPEST)
+  return remarks
+}
+
+function spacingRemark({ circuit, centreline }: Track): CircuitRemark[] {
+  const { stationsM } = centreline
+  const gap = circuit.x.findIndex((_, i) => i + 1 < stationsM.length && stationsM[i + 1]! - stationsM[i]! > SPARSE_M)
+  if (gap < 0) return []
+  const metres = (stationsM[gap + 1]! - stationsM[gap]!).toFixed(0)
+  return [
+    { what: `${metres} m between two positions of the centreline: bends there are guessed`, stationM: stationsM[gap]!, feature: null },
+  ]
+}
+
+function placeRemarks(track: Track): CircuitRemark[] {
+  const { circuit } = track
+  return circuit.features.flatMap((f, feature): CircuitRemark[] => {
+    const { role } = f.properties
+    if (f.geometry.type !== 'Point' || role === 'cone') return []
+    const [lon, lat] = f.geometry.coordinates
+    const place = toLocal(circuit.frame, lon, lat)
+    const { stationM, offsetM } = nearestOnTrack(track, place.x, place.y)
+    if (Math.abs(offsetM) <= FEATURE_WITHIN_M) return []
+    return [{ what: `a ${role} ${Math.abs(offsetM).toFixed(0)} m from the track`, stationM, feature }]
+  })
+}
+
+function cornerRemarks(track: Track, corners: readonly Corner[]): CircuitRemark[] {
+  const runOffs = runOffsOf(track)
+  const without = corners.filter((c) => {
+    const outside = c.direction === 'left' ? 'right' : 'left'
+    return runOffAt(track, runOffs, outside, c.startM) === null && runOffAt(track, runOffs, outside, c.endM) === null
+  })
+  const twice = corners.find((c, i) => corners.findIndex((o) => o.number === c.number) < i)
+  const over = corners.find((c, i) => {
+    const next = corners[i + 1]
+    return next !== undefined && stationsApart(track, c.startM, next.startM) < stationsApart(track, c.startM, c.endM)
+  })
+  return [
+    ...(corners.length === 0 ? [{ what: 'no corner', stationM: null, feature: null }] : []),
+    ...(twice ? [{ what: `two corners are number ${twice.number}`, stationM: twice.startM, feature: null }] : []),
+    ...(over ? [{ what: `corner ${over.number} is not over before the next begins`, stationM: over.endM, feature: null }] : []),
+    ...(without.length > 0
+      ? [
+          {
+            what: `no run-off outside corner${without.length > 1 ? 's' : ''} ${without.map((c) => c.number).join(', ')}: room to be wrong cannot be told there`,
+            stationM: without[0]!.startM,
+            feature: null,
+          },
+        ]
+      : []),
+  ]
+}
+
+function missingRemarks(track: Track): CircuitRemark[] {
+  const { features } = track.circuit
+  const starts = features.filter(
+    (f) => f.properties.role === 'landmark' && 'kind' in f.properties && f.properties.kind === 'kerb-start',
+  ).length
+  const has = (role: string) => features.some((f) => f.properties.role === role)
+  return [
+    ...(starts > kerbsOf(track).length ? [{ what: 'a kerb begins and has no end', stationM: null, feature: null }] : []),
+    ...(has('post') ? [] : [{ what: 'no marshal post', stationM: null, feature: null }]),
+    ...(has('landmark') ? [] : [{ what: 'no landmark to find marks by', stationM: null, feature: null }]),
+  ]
+}
+
+/** What is odd or missing of a circuit that its reader accepts, worst first. */
+export function circuitRemarks(circuit: Circuit): CircuitRemark[] {
+  const track = sampleTrack(circuit)
+  return [
+    ...shapeRemarks(track),
+    ...spacingRemark(track),
+    ...placeRemarks(track),
+    ...cornerRemarks(track, cornersOf(track)),
+    ...missingRemarks(track),
+  ]
+}

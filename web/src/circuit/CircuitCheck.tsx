@@ -1,0 +1,59 @@
+import { ErrorOutlined, InfoOutlined } from '@mui/icons-material'
+import { Box, ButtonBase, Stack, Typography } from '@mui/material'
+import type { FieldProblem } from '@ochote/contracts'
+import type { CircuitRemark } from '@ochote/core'
+import { metres } from '../format/format'
+
+interface CircuitCheckProps {
+  problems: readonly FieldProblem[]
+  remarks: readonly CircuitRemark[]
+  onFeature: (index: number) => void
+}
+
+/** The feature that a problem's field names; null where it names none. */
+export function featureOfProblem({ field }: FieldProblem): { index: number; vertex: number | null } | null {
+  const match = /^features\[(\d+)\](?:\.geometry\.coordinates\[(\d+)\])?/.exec(field)
+  return match ? { index: Number(match[1]), vertex: match[2] === undefined ? null : Number(match[2]) } : null
+}
+
+/** What keeps the circuit from being used, and what is odd or missing. */
+export function CircuitCheck({ problems, remarks, onFeature }: CircuitCheckProps) {
+  return (
+    <Stack component="section" aria-labelledby="circuit-check" sx={{ gap: 0.5 }}>
+      <Typography id="circuit-check" variant="h2">
+        {problems.length > 0 ? 'It cannot be used like this' : remarks.length > 0 ? 'It can be used; look at' : 'Nothing to remark'}
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {problems.map((problem) => {
+          const about = featureOfProblem(problem)
+          return (
+            <Stack component="li" key={problem.field + problem.found} direction="row" sx={{ gap: 1, py: 0.5 }}>
+              <ErrorOutlined color="error" titleAccess="has to be mended" />
+              <Box>
+                <Typography variant="body2" color="error">
+                  Found {problem.found}; expected {problem.expected}.
+                </Typography>
+                {about && (
+                  <ButtonBase onClick={() => onFeature(about.index)}>
+                    <Typography variant="caption" color="primary">
+                      {problem.field}
+                    </Typography>
+                  </ButtonBase>
+                )}
+              </Box>
+            </Stack>
+          )
+        })}
+        {remarks.map((remark) => (
+          <Stack component="li" key={remark.what} direction="row" sx={{ gap: 1, py: 0.5 }}>
+            <InfoOutlined color="warning" titleAccess="to look at" />
+            <Typography variant="body2">
+              {remark.what}
+              {remark.stationM !== null && `, at ${metres(remark.stationM)}`}
+            </Typography>
+          </Stack>
+        ))}
+      </Box>
+    </Stack>
+  )
+}

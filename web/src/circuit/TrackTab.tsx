@@ -1,0 +1,196 @@
+import { AddLocationAltOutlined, DeleteOutlined, FlagOutlined } from '@mui/icons-material'
+import { Button, Stack, TextField, Typography } from '@mui/material'
+import { useState } from 'react'
+import type { CircuitDocument } from '@ochote/contracts'
+import type { Track } from '@ochote/core'
+import { count, kilometres, metres } from '../format/format'
+import {
+  centrelineIndex,
+  featuresIn,
+  isIn,
+  placesOf,
+  positionAdded,
+  positionsRemoved,
+  renamed,
+  setAlong,
+  setHeightAlong,
+  startMoved,
+  valuesOf,
+  withProperties,
+  type PerPosition,
+  type Stretch,
+} from './documentEdits'
+import { Profiles } from './Profiles'
+
+const fields: readonly { key: PerPosition | 'height'; label: string; least: number; most: number }[] = [
+  { key: 'widthLeft', label: 'Width to the left edge, m', least: 0.5, most: 60 },
+  { key: 'widthRight', label: 'Width to the right edge, m', least: 0.5, most: 60 },
+  { key: 'crossfall', label: 'Crossfall, ° (falls to the left: positive)', least: -45, most: 45 },
+  { key: 'grip', label: 'Grip, 1 as usual', least: 0.02, most: 3 },
+  { key: 'height', label: 'Height, m', least: -1000, most: 10_000 },
+]
+
+interface TrackTabProps {
+  document: CircuitDocument
+  track: Track | null
+  stretch: Stretch
+  onStretch: (stretch: Stretch) => void
+  onChange: (document: CircuitDocument) => void
+}
+
+/** The track itself: name, widths, crossfall, grip and height along a stretch of its positions, and the positions. */
+export function TrackTab({ document, track, stretch, onStretch, onChange }: TrackTabProps) {
+  const index = centrelineIndex(document)
+  const centreline = featuresIn(document)[index]
+  if (!centreline) return <Typography>The file has no centreline.</Typography>
+  const places = placesOf(centreline)
+  const chosen = places.map((_, i) => i).filter((i) => isIn(stretch, i))
+  const own = (key: PerPosition | 'height') => {
+    const all = key === 'height' ? places.map((p) => p[2] ?? 0) : valuesOf(centreline, key)
+    const values = chosen.map((i) => all[i]!)
+    const [least, most] = [Math.min(...values), Math.max(...values)]
+    return { least, most }
+  }
+  const closed = track?.closed ?? centreline.properties.closed !== false
+  return (
+    <Stack sx={{ gap: 1.5 }}>
+      <Typed
+        label="Name of the circuit"
+        value={document.ochote.name}
+        onTake={(name) => name.trim() !== '' && onChange(renamed(document, name.trim()))}
+      />
+      {track && (
+        <Typography variant="body2" color="text.secondary">
+          {kilometres(track.lengthM)}, {closed ? 'closed' : 'open'}, {count(places.length, 'position')}
+        </Typography>
+      )}
+      <Typography variant="h2">
+        {chosen.length === places.length
+          ? 'All positions'
+          : chosen.length === 1
+            ? `Position ${stretch.from + 1}`
+            : `Positions ${stretch.from + 1} to ${stretch.to + 1}`}
+      </Typography>
+      <Typography variant="caption" color="text.secondary">
+        Click a position on the map, with Shift for a stretch up to another, in the direction of driving.
+      </Typography>
+      <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
+        <Button size="small" onClick={() => onStretch({ from: 0, to: places.length - 1 })}>
+          All
+        </Button>
+        <Button size="small" startIcon={<AddLocationAltOutlined />} onClick={() => onChange(positionAdded(document, stretch.to))}>
+          One more after
+        </Button>
+        <Button
+          size="small"
+          color="inherit"
+          startIcon={<DeleteOutlined />}
+          disabled={places.length - chosen.length < 4}
+          onClick={() => {
+            onChange(positionsRemoved(document, stretch))
+            onStretch({ from: 0, to: 0 })
+          }}
+        >
+          Remove
+        </Button>
+        {closed && stretch.from > 0 && (
+          <Button
+            size="small"
+            startIcon={<FlagOutlined />}
+            onClick={() => {
+              onChange(startMoved(document, stretch.from))
+              onStretch({ from: 0, to: 0 })
+            }}
+          >
+            Start line here
+          </Button>
+        )}
+      </Stack>
+      {fields.map(({ key, label, least, most }) => {
+        const now = own(key)
+        return (
+          <NumberAlong
+            key={`${key}${stretch.from}-${stretch.to}`}
+            label={label}
+            least={least}
+            most={most}
+            now={now}
+            onTake={(value) =>
+              onChange(key === 'height' ? setHeightAlong(document, stretch, value) : setAlong(document, key, stretch, value))
+            }
+          />
+        )
+      })}
+      <NumberAlong
+        label="Rubbered band either side of the dry line, m"
+        least={0.1}
+        most={30}
+        now={{
+          least: (centreline.properties.rubberedBand as number | undefined) ?? 3,
+          most: (centreline.properties.rubberedBand as number | undefined) ?? 3,
+        }}
+        onTake={(value) => onChange(withProperties(document, index, { rubberedBand: value }))}
+      />
+      {track && <Profiles track={track} />}
+      {track && (
+        <Typography variant="caption" color="text.secondary">
+          Lowest {metres(Math.min(...track.z))}, highest {metres(Math.max(...track.z))}.
+        </Typography>
+      )}
+    </Stack>
+  )
+}
+
+function Typed({ label, value, onTake }: { label: string; value: string; onTake: (value: string) => void }) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const take = () => {
+    if (typed !== null && typed !== value) onTake(typed)
+    setTyped(null)
+  }
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={typed ?? value}
+      slotProps={{ htmlInput: { maxLength: 80 } }}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={take}
+      onKeyDown={(e) => e.key === 'Enter' && take()}
+    />
+  )
+}
+
+interface NumberAlongProps {
+  label: string
+  least: number
+  most: number
+  now: { least: number; most: number }
+  onTake: (value: number) => void
+}
+
+/** One number for a stretch; where it differs along it the range is told, and nothing is changed until one is typed. */
+function NumberAlong({ label, least, most, now, onTake }: NumberAlongProps) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const same = now.least === now.most
+  const value = Number((typed ?? '').replace(',', '.'))
+  const wrong = typed !== null && typed.trim() !== '' && !(value >= least && value <= most)
+  const take = () => {
+    if (typed !== null && typed.trim() !== '' && !wrong && !(same && value === now.least)) onTake(value)
+    if (!wrong) setTyped(null)
+  }
+  const shown = (v: number) => String(Math.round(v * 1000) / 1000)
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={typed ?? (same ? shown(now.least) : '')}
+      placeholder={same ? '' : `${shown(now.least)} to ${shown(now.most)}`}
+      error={wrong}
+      helperText={wrong ? `found ${typed}, expected ${least} to ${most}` : undefined}
+      slotProps={{ htmlInput: { inputMode: 'decimal' }, inputLabel: { shrink: true } }}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={take}
+      onKeyDown={(e) => e.key === 'Enter' && take()}
+    />
+  )
+}
