@@ -27,6 +27,7 @@ const coreImports = {
   geometry: ['outcome'],
   survey: ['outcome', 'geometry'],
   recce: ['outcome', 'geometry'],
+  recorded: ['outcome'],
   vehicle: ['outcome'],
   speed: upTo('vehicle'),
   line: upTo('speed'),
@@ -51,7 +52,7 @@ const coreBans = [
   not(['@ochote/core', '@ochote/web'], 'Inside the core, import the file.'),
 ]
 
-const webStages = ['today', 'plan', 'brief', 'calls', 'run', 'debrief', 'progress', 'shelf', 'circuit']
+const webStages = ['today', 'plan', 'brief', 'calls', 'run', 'debrief', 'progress', 'shelf', 'circuit', 'vehicle']
 const webBans = [serverCode, node, simulator]
 
 export default tseslint.config(

@@ -33,6 +33,7 @@ const stages: RouteObject[] = [
   { path: 'days/:eventId/run/:stintId?', lazy: async () => ({ Component: (await import('./run/RunPage')).RunPage }) },
   { path: 'days/:eventId/debrief/:stintId?', lazy: async () => ({ Component: (await import('./debrief/DebriefPage')).DebriefPage }) },
   { path: 'days/:eventId/progress/:studentId?', lazy: async () => ({ Component: (await import('./progress/ProgressPage')).ProgressPage }) },
+  { path: 'shelf/vehicles/:vehicleId', lazy: async () => ({ Component: (await import('./vehicle/VehiclePage')).VehiclePage }) },
   { path: 'shelf/circuits/recce', lazy: async () => ({ Component: (await import('./circuit/make/ReccePage')).ReccePage }) },
   { path: 'shelf/circuits/draw', lazy: async () => ({ Component: (await import('./circuit/make/DrawPage')).DrawPage }) },
   { path: 'shelf/circuits/:circuitId', lazy: async () => ({ Component: (await import('./circuit/CircuitPage')).CircuitPage }) },

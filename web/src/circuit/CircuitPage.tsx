@@ -41,7 +41,7 @@ export function CircuitPage() {
   return <Loaded query={circuit}>{(data) => <CircuitEditor key={data.id} circuit={data} />}</Loaded>
 }
 
-const tabs = { check: 'Check', track: 'Track', features: 'On the map', corners: 'Corners' } as const
+const tabs = { check: 'Check', track: 'Track', features: 'Features', corners: 'Corners' } as const
 type TabKey = keyof typeof tabs
 
 /** The frame and the box that the map begins with: it does not jump while places are moved. */

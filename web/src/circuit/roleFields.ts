@@ -77,5 +77,7 @@ export const addables: readonly Addable[] = [
 export function featureName(properties: Readonly<Record<string, unknown>>): string {
   const { role, kind, name: own, number, note: told, surface, duty } = properties
   const text = (value: unknown) => (typeof value === 'string' || typeof value === 'number' ? String(value) : '')
-  return [text(role), [kind, duty, surface, own, number, told].map(text).filter(Boolean).join(' ')].filter(Boolean).join(', ')
+  return [role === 'runoff' ? 'run-off' : text(role), [kind, duty, surface, own, number, told].map(text).filter(Boolean).join(' ')]
+    .filter(Boolean)
+    .join(', ')
 }

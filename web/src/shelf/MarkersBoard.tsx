@@ -1,63 +1,51 @@
-import { Box, Stack, Typography } from '@mui/material'
+import { Add } from '@mui/icons-material'
+import { Box, Button, Stack } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { duties, type MarkerScheme } from '@ochote/contracts'
+import { useState } from 'react'
+import { v7 as uuid } from 'uuid'
+import type { MarkerScheme } from '@ochote/contracts'
 import { markerSchemesQuery } from '../api/queries'
-import { DutyMark } from '../marks/DutyMark'
-import { dutyMeanings } from '../marks/dutyShapes'
 import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
+import { oneColourScheme } from './newScheme'
+import { SchemeEditor } from './SchemeEditor'
+import { SchemeLegend } from './SchemeLegend'
 
 /** How each duty looks at this school, and how many markers there are. */
 export function MarkersBoard() {
-  const schemes = useQuery(markerSchemesQuery)
+  const schemes = useQuery({ ...markerSchemesQuery, refetchOnWindowFocus: false })
+  const [edited, setEdited] = useState<MarkerScheme | null>(null)
+  const begin = (scheme: Omit<MarkerScheme, 'id' | 'version'>) => setEdited({ ...scheme, id: uuid(), version: 0 })
+  if (edited) return <SchemeEditor key={edited.id} scheme={edited} onDone={() => setEdited(null)} />
   return (
     <Loaded query={schemes}>
-      {(list) =>
-        list.length === 0 ? (
-          <EmptyState title="No marker scheme yet">A scheme gives each duty its colour and count.</EmptyState>
-        ) : (
-          <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 4 }}>
-            {list.map((scheme) => (
-              <Scheme key={scheme.id} scheme={scheme} />
-            ))}
-          </Box>
-        )
-      }
-    </Loaded>
-  )
-}
-
-function Scheme({ scheme }: { scheme: MarkerScheme }) {
-  return (
-    <Box component="section" aria-label={scheme.name}>
-      <Typography variant="h2" sx={{ mb: 1 }}>
-        {scheme.name}
-      </Typography>
-      <Stack component="ul" sx={{ listStyle: 'none', p: 0, m: 0, gap: 0.5 }}>
-        {duties.map((duty) => {
-          const look = scheme.looks[duty]
-          return (
-            <Box component="li" key={duty} sx={{ display: 'grid', gridTemplateColumns: '26px 84px 150px 1fr', alignItems: 'center' }}>
-              <svg width={20} height={20} viewBox="-9 -9 18 18" aria-hidden>
-                <DutyMark duty={duty} scheme={scheme} />
-              </svg>
-              <strong>{duty}</strong>
-              <span>
-                {look.count} × {look.colour} {look.kind}
-              </span>
-              <Typography variant="body2" color="text.secondary">
-                {dutyMeanings[duty]}
-              </Typography>
+      {(list) => (
+        <Stack sx={{ gap: 3 }}>
+          <Button
+            className="no-print"
+            variant="contained"
+            startIcon={<Add />}
+            sx={{ alignSelf: 'flex-start' }}
+            onClick={() => begin(oneColourScheme())}
+          >
+            New scheme
+          </Button>
+          {list.length === 0 ? (
+            <EmptyState title="No marker scheme yet">A scheme gives each duty its colour and count.</EmptyState>
+          ) : (
+            <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' }, gap: 4 }}>
+              {list.map((scheme) => (
+                <SchemeLegend
+                  key={scheme.id}
+                  scheme={scheme}
+                  onEdit={() => setEdited(scheme)}
+                  onCopy={() => begin({ ...scheme, name: `${scheme.name}, copy`.slice(0, 80) })}
+                />
+              ))}
             </Box>
-          )
-        })}
-      </Stack>
-      <Typography sx={{ mt: 1 }}>
-        In stock:{' '}
-        {Object.entries(scheme.stock)
-          .map(([colour, n]) => `${n} ${colour}`)
-          .join(', ')}
-      </Typography>
-    </Box>
+          )}
+        </Stack>
+      )}
+    </Loaded>
   )
 }

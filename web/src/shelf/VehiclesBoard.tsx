@@ -1,17 +1,14 @@
-import { Alert, Box, Stack, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material'
+import { Alert, Box, Link as MuiLink, Stack, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { vehicleOnShelfSchema, type Vehicle } from '@ochote/contracts'
+import { Link } from 'react-router'
+import { vehicleOnShelfSchema } from '@ochote/contracts'
+import { powerKwOf } from '@ochote/core'
 import { vehiclesQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { EmptyState } from '../shell/EmptyState'
 import { ImportButton } from './ImportButton'
 import { useImport } from './useImport'
-
-const RPM_NM_PER_KW = 60_000 / (2 * Math.PI)
-
-/** Greatest power of the torque curve, kW. */
-const powerKw = (vehicle: Vehicle) => Math.max(...vehicle.torqueNm.map(([rpm, nm]) => (rpm * nm) / RPM_NM_PER_KW))
 
 /** Vehicles, and putting one on the shelf from its file. */
 export function VehiclesBoard() {
@@ -40,11 +37,13 @@ export function VehiclesBoard() {
                   {list.map(({ id, vehicle }) => (
                     <TableRow key={id}>
                       <TableCell>
-                        <strong>{vehicle.name}</strong>
+                        <MuiLink component={Link} to={`/shelf/vehicles/${id}`} sx={{ fontWeight: 700 }}>
+                          {vehicle.name}
+                        </MuiLink>
                       </TableCell>
                       <TableCell>{vehicle.kind}</TableCell>
                       <TableCell>{vehicle.massKg} kg</TableCell>
-                      <TableCell>{powerKw(vehicle).toFixed(0)} kW</TableCell>
+                      <TableCell>{powerKwOf(vehicle).toFixed(0)} kW</TableCell>
                       <TableCell>{vehicle.gears.length}</TableCell>
                       <TableCell>{vehicle.muLat.toFixed(2)} g</TableCell>
                       <TableCell>{vehicle.notes}</TableCell>

@@ -1,10 +1,10 @@
 import { Redo, Undo } from '@mui/icons-material'
 import { Box, Button, FormControlLabel, IconButton, Stack, Switch, TextField, Tooltip, Typography, useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
-import { useReducer, useRef, useState, type PointerEvent } from 'react'
+import { useMemo, useReducer, useRef, useState, type PointerEvent } from 'react'
 import { Link } from 'react-router'
 import type { CircuitDocument } from '@ochote/contracts'
-import { localFrame, toLonLat } from '@ochote/core'
+import { circuitFromDocument, localFrame, sampleTrack, toLocal, toLonLat } from '@ochote/core'
 import { history, startHistory, type History, type HistoryAction } from '../../history/history'
 import { useUndoKeys } from '../../history/useUndoKeys'
 import { ProblemNotice } from '../../problem/ProblemNotice'
@@ -103,7 +103,7 @@ export function DrawPage() {
           )}
         </Stack>
         <Stack sx={{ minWidth: 0, gap: 0.5 }}>
-          <Stack direction="row">
+          <Stack direction="row" sx={{ flexShrink: 0 }}>
             <Tooltip title="Undo (Ctrl+Z)">
               <span>
                 <IconButton aria-label="Undo" disabled={state.past.length === 0} onClick={undo}>
@@ -185,7 +185,22 @@ function Sheet({ spots, closed, acrossM, trackM, onChange }: SheetProps) {
     const [x, y] = pointer(event.nativeEvent, svg.current)
     return { x: (x - width / 2) / pxPerM, y: (height / 2 - y) / pxPerM }
   }
-  const d = shown.map((s, i) => `${i === 0 ? 'M' : 'L'}${px(s).x},${px(s).y}`).join('') + (closed && shown.length > 2 ? 'Z' : '')
+  // as it will be driven: a curve through the points, once there are enough for one
+  const curve = useMemo(() => {
+    if (shown.length < FEWEST) return null
+    const read = circuitFromDocument(
+      documentOf('sheet', shown, closed, { lat: 0, lon: 0, left: trackM / 2, right: trackM / 2, across: acrossM }),
+    )
+    if (!read.ok) return null
+    const { x, y, circuit } = sampleTrack(read.value, Math.max(2, acrossM / 400))
+    const middle = toLonLat(circuit.frame, 0, 0)
+    const away = toLocal(localFrame(0, 0), middle.lon, middle.lat)
+    return Array.from(x, (v, i): Spot => ({ x: v + away.x, y: y[i]! + away.y }))
+  }, [shown, closed, trackM, acrossM])
+  const drawn = curve ?? shown
+  const d =
+    drawn.map((s, i) => `${i === 0 ? 'M' : 'L'}${px(s).x.toFixed(1)},${px(s).y.toFixed(1)}`).join('') +
+    (closed && drawn.length > 2 ? 'Z' : '')
   return (
     <Box
       ref={ref}

@@ -81,10 +81,10 @@ export function ReccePage() {
             control={<Switch checked={byEdges} onChange={(_e, on) => setByEdges(on)} />}
             label="Measure widths from two edge drives"
           />
-          <FileField label={byEdges ? 'Recording along the left edge' : 'Recording'} file={driven} onFile={setDriven} />
+          <FileField label={byEdges ? 'Recording along the left edge' : 'Recording'} onFile={setDriven} />
           {byEdges ? (
             <>
-              <FileField label="Recording along the right edge" file={rightEdge} onFile={setRightEdge} />
+              <FileField label="Recording along the right edge" onFile={setRightEdge} />
               <Metres
                 label="Kept from the edge (half the vehicle and what was left), m"
                 value={widths.inset}
@@ -134,7 +134,7 @@ export function ReccePage() {
   )
 }
 
-function FileField({ label, file, onFile }: { label: string; file: File | null; onFile: (file: File | null) => void }) {
+function FileField({ label, onFile }: { label: string; onFile: (file: File | null) => void }) {
   return (
     <Stack sx={{ gap: 0.5 }}>
       <Typography component="label" variant="body2">
@@ -147,7 +147,6 @@ function FileField({ label, file, onFile }: { label: string; file: File | null; 
           onChange={(e) => onFile((e.target as HTMLInputElement).files?.[0] ?? null)}
         />
       </Typography>
-      {file && <Typography variant="caption">{file.name}</Typography>}
     </Stack>
   )
 }

@@ -1,0 +1,68 @@
+import { Box, Button, Stack, Typography } from '@mui/material'
+import { useState } from 'react'
+import type { FieldProblem, Vehicle } from '@ochote/contracts'
+import { estimateVehicle, powerKwOf, readLapSamples, type VehicleEstimate } from '@ochote/core'
+import { count } from '../format/format'
+import type { VehicleForm } from './vehicleForm'
+
+interface EstimateFromLapProps {
+  vehicle: Vehicle
+  onTake: (fields: Partial<VehicleForm>) => void
+}
+
+/** Grip and power as a recorded drive shows them: what was used, which is the least there is. */
+export function EstimateFromLap({ vehicle, onTake }: EstimateFromLapProps) {
+  const [answer, setAnswer] = useState<{ estimate: VehicleEstimate } | { problems: FieldProblem[] } | null>(null)
+  const read = async (file: File) => {
+    const samples = readLapSamples(await file.text(), file.name)
+    const found = samples.ok ? estimateVehicle(vehicle, powerKwOf(vehicle), samples.value) : samples
+    setAnswer(found.ok ? { estimate: found.value } : { problems: found.problem })
+  }
+  const take = ({ muLat, muBrake, torqueFactor }: VehicleEstimate) =>
+    onTake({
+      ...(muLat === null ? {} : { muLat: muLat.toFixed(2) }),
+      muBrake: muBrake.toFixed(2),
+      torqueNm: vehicle.torqueNm.map(([rpm, nm]) => `${rpm} ${(nm * torqueFactor).toFixed(1)}`).join('\n'),
+    })
+  return (
+    <Box component="section" aria-labelledby="estimate">
+      <Typography id="estimate" variant="h2" sx={{ mb: 0.5 }}>
+        From a recorded lap
+      </Typography>
+      <Typography variant="body2" color="text.secondary">
+        A CSV with time_s and speed_kmh, and lat_g where it was recorded, driven hard on a dry, level road. It shows what was used; there
+        may be more.
+      </Typography>
+      <Typography component="label" variant="body2">
+        Recording
+        <Box
+          component="input"
+          type="file"
+          accept=".csv,text/csv"
+          sx={{ display: 'block', my: 0.75, font: 'inherit' }}
+          onChange={(e) => {
+            const file = (e.target as HTMLInputElement).files?.[0]
+            if (file) void read(file)
+          }}
+        />
+      </Typography>
+      {answer && 'problems' in answer && (
+        <Typography role="alert" variant="body2" color="error">
+          {answer.problems.map((p) => `${p.field}: found ${p.found}, expected ${p.expected}`).join('; ')}. Nothing was changed.
+        </Typography>
+      )}
+      {answer && 'estimate' in answer && (
+        <Stack sx={{ gap: 0.5 }}>
+          <Typography variant="body2">
+            {count(answer.estimate.samples, 'sample')}: cornering{' '}
+            {answer.estimate.muLat === null ? 'not recorded' : `${answer.estimate.muLat.toFixed(2)} g`}, braking{' '}
+            {answer.estimate.muBrake.toFixed(2)} g, power {answer.estimate.powerKw.toFixed(0)} kW (now {powerKwOf(vehicle).toFixed(0)} kW).
+          </Typography>
+          <Button variant="outlined" sx={{ alignSelf: 'flex-start' }} onClick={() => take(answer.estimate)}>
+            Take these into the form
+          </Button>
+        </Stack>
+      )}
+    </Box>
+  )
+}
