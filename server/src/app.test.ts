@@ -10,6 +10,7 @@ import {
   stintFileSchema,
   studentFileSchema,
   type DayFile,
+  type MarkerScheme,
   type Plan,
   type Problem,
 } from '@ochote/contracts'
@@ -113,6 +114,37 @@ describe('errors', () => {
     expect(headers.get('content-security-policy')).toContain("script-src 'self' 'wasm-unsafe-eval'")
     expect(headers.get('x-content-type-options')).toBe('nosniff')
     expect(headers.get('x-powered-by')).toBeNull()
+  })
+})
+
+describe('what is changed on the shelf', () => {
+  it('is a circuit, over the version it was made from; a refused one changes nothing', async () => {
+    const id = randomUUID()
+    await app.ask('POST', '/api/circuits', { id, document: circle() })
+    const save = (document: object, fromVersion: number) => app.ask('PUT', `/api/circuits/${id}`, { document, fromVersion })
+    const wider = circle({ widthLeft: 6 })
+    expect(await save(wider, 1)).toMatchObject({ status: 200, body: { version: 2 } })
+    expect((await save(circle(), 1)).status).toBe(409)
+    expect((await save(circle({ widthLeft: -1 }), 2)).status).toBe(400)
+    expect((await app.ask('GET', `/api/circuits/${id}`)).body).toMatchObject({ version: 2, document: wider })
+    expect((await app.ask('PUT', `/api/circuits/${randomUUID()}`, { document: wider, fromVersion: 1 })).status).toBe(404)
+  })
+
+  it('is a vehicle and a marker scheme, likewise', async () => {
+    await seed(app.all)
+    const [vehicle] = await app.all.vehicles.list()
+    const save = (massKg: number, fromVersion: number) =>
+      app.ask('PUT', `/api/vehicles/${vehicle!.id}`, { vehicle: { ...vehicle!.vehicle, massKg }, fromVersion })
+    expect(await save(1500, 1)).toMatchObject({ status: 200, body: { version: 2, vehicle: { massKg: 1500 } } })
+    expect((await save(1600, 1)).status).toBe(409)
+    expect((await save(-1, 2)).status).toBe(400)
+    const [{ id, version, ...scheme }] = (await app.all.markerSchemes.list()) as [MarkerScheme]
+    const put = (fromVersion: number, to = id) =>
+      app.ask('PUT', `/api/marker-schemes/${to}`, { scheme: { ...scheme, name: 'Ours' }, fromVersion })
+    expect(await put(version)).toMatchObject({ status: 200, body: { name: 'Ours', version: version + 1 } })
+    expect((await put(version)).status).toBe(409)
+    expect(await put(0, randomUUID())).toMatchObject({ status: 200, body: { version: 1 } })
+    expect((await put(4, randomUUID())).status).toBe(404)
   })
 })
 

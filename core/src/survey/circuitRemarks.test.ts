@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest'
+import { accepted, checkCircuit, circuitDocument, position, stadiumPoints } from '../../fixtures/circuits'
+import { circuitFromDocument } from '../files/readCircuit'
+import { circuitRemarks } from './circuitRemarks'
+
+const point = (x: number, y: number, properties: object) => ({
+  type: 'Feature',
+  properties,
+  geometry: { type: 'Point', coordinates: position(x, y) },
+})
+const remarks = (properties: Record<string, unknown> = {}, features: object[] = []) =>
+  circuitRemarks(accepted(circuitFromDocument(circuitDocument({ points: stadiumPoints(240, 45), properties, features })))).map(
+    (r) => r.what,
+  )
+
+describe('what is odd or missing of a circuit', () => {
+  it('is told of one that has only its track', () => {
+    const told = remarks().join('\n')
+    expect(told).toContain('no run-off outside corners 1, 2')
+    expect(told).toContain('no marshal post')
+    expect(told).toContain('no landmark')
+  })
+
+  it('names a width that jumps, with where', () => {
+    const count = stadiumPoints(240, 45).length + 1
+    const widthLeft = Array.from({ length: count }, (_, i) => (i === 5 ? 15 : 4))
+    const circuit = accepted(circuitFromDocument(circuitDocument({ points: stadiumPoints(240, 45), properties: { widthLeft } })))
+    const found = circuitRemarks(circuit).find((r) => r.what.includes('a width that changes'))
+    expect(found?.stationM).not.toBeNull()
+  })
+
+  it('names an inside edge that folds over itself', () => {
+    expect(remarks({ widthLeft: 60, widthRight: 4 }).join()).toContain('the inside edge folds over itself')
+  })
+
+  it('names a feature far from the track by its place in the file', () => {
+    const features = [point(900, 900, { role: 'post', number: '4' })]
+    const found = circuitRemarks(accepted(circuitFromDocument(circuitDocument({ points: stadiumPoints(240, 45), features })))).find(
+      (r) => r.feature !== null,
+    )
+    expect(found).toMatchObject({ feature: 1 })
+    expect(found!.what).toMatch(/^a post \d+ m from the track$/)
+  })
+
+  it('names a kerb without an end and a corner number given twice', () => {
+    const told = remarks({}, [
+      point(0, -50, { role: 'landmark', kind: 'kerb-start' }),
+      point(150, 0, { role: 'corner', number: '1' }),
+      point(-150, 0, { role: 'corner', number: '1' }),
+    ]).join('\n')
+    expect(told).toContain('a kerb begins and has no end')
+    expect(told).toContain('two corners are number 1')
+  })
+
+  it('finds nothing about the shape of a circuit that has none of this', () => {
+    const about = circuitRemarks(checkCircuit('nine-corner')).map((r) => r.what)
+    expect(about.filter((w) => /tighter|folds|changes|steeper|guessed/.test(w))).toEqual([])
+  })
+})
+
+describe('features of a circuit’s file', () => {
+  it('in another hemisphere are refused, with how far away they are', () => {
+    const far = circuitDocument({ points: stadiumPoints(240, 45), features: [point(0, 0, { role: 'post', number: '1' })] })
+    const post = far.features[1] as { geometry: { coordinates: number[] } }
+    const [lon, lat] = post.geometry.coordinates as [number, number]
+    post.geometry.coordinates = [lon, -lat]
+    const refused = circuitFromDocument(far)
+    expect(refused.ok).toBe(false)
+    expect(JSON.stringify(refused)).toContain('features[1].geometry.coordinates')
+    expect(JSON.stringify(refused)).toMatch(/\d{4} km from the track/)
+  })
+})
