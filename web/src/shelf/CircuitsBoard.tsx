@@ -10,6 +10,7 @@ import { count, kilometres } from '../format/format'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { EmptyState } from '../shell/EmptyState'
+import { circuitInWorker } from '../workers/fileReaders'
 import { ImportButton } from './ImportButton'
 import { Outline } from './Outline'
 import { useImport } from './useImport'
@@ -17,7 +18,13 @@ import { useImport } from './useImport'
 /** Circuits, and putting one on the shelf from its file. */
 export function CircuitsBoard() {
   const circuits = useQuery(circuitsQuery)
-  const put = useImport({ path: '/api/circuits', field: 'document', answer: circuitSummarySchema, queryKey: circuitsQuery.queryKey })
+  const put = useImport({
+    path: '/api/circuits',
+    field: 'document',
+    read: circuitInWorker,
+    answer: circuitSummarySchema,
+    queryKey: circuitsQuery.queryKey,
+  })
   return (
     <Stack sx={{ gap: 2 }}>
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>

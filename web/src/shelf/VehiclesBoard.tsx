@@ -8,12 +8,18 @@ import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { EmptyState } from '../shell/EmptyState'
 import { ImportButton } from './ImportButton'
-import { useImport } from './useImport'
+import { jsonOf, useImport } from './useImport'
 
 /** Vehicles, and putting one on the shelf from its file. */
 export function VehiclesBoard() {
   const vehicles = useQuery(vehiclesQuery)
-  const put = useImport({ path: '/api/vehicles', field: 'vehicle', answer: vehicleOnShelfSchema, queryKey: vehiclesQuery.queryKey })
+  const put = useImport({
+    path: '/api/vehicles',
+    field: 'vehicle',
+    read: jsonOf,
+    answer: vehicleOnShelfSchema,
+    queryKey: vehiclesQuery.queryKey,
+  })
   return (
     <Stack sx={{ gap: 2 }}>
       <ImportButton label="Add a vehicle file" accept=".json,application/json" busy={put.isPending} onFile={(file) => put.mutate(file)} />

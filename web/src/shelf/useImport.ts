@@ -4,7 +4,7 @@ import type { z } from 'zod'
 import type { FieldProblem } from '@ochote/contracts'
 import { ProblemError, request } from '../api/request'
 
-const LARGEST_BYTES = 55_000_000
+const LARGEST_BYTES = 1_000_000
 
 const refused = (fields: FieldProblem[]) =>
   new ProblemError({
@@ -16,7 +16,8 @@ const refused = (fields: FieldProblem[]) =>
     detail: `${fields[0]?.field}: found ${fields[0]?.found}, expected ${fields[0]?.expected}. Nothing was stored.`,
   })
 
-async function jsonOf(file: File): Promise<unknown> {
+/** Reads a small file; what it holds is checked by the server. */
+export async function jsonOf(file: File): Promise<unknown> {
   if (file.size > LARGEST_BYTES) {
     throw refused([{ field: file.name, found: `${(file.size / 1e6).toFixed(0)} MB`, expected: `${LARGEST_BYTES / 1e6} MB at the most` }])
   }
@@ -31,15 +32,23 @@ interface Shelf<S extends z.ZodType> {
   path: string
   /** field of the request that holds the file */
   field: 'document' | 'vehicle'
+  /** reads the file; refuses it by a thrown problem */
+  read: (file: File) => Promise<unknown>
   answer: S
   queryKey: readonly string[]
 }
 
 /** Puts a file on the shelf; the server checks it and says what it refuses, and where. */
-export function useImport<S extends z.ZodType>({ path, field, answer, queryKey }: Shelf<S>): UseMutationResult<z.infer<S>, Error, File> {
+export function useImport<S extends z.ZodType>({
+  path,
+  field,
+  read,
+  answer,
+  queryKey,
+}: Shelf<S>): UseMutationResult<z.infer<S>, Error, File> {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: async (file: File) => request(answer, path, { method: 'POST', body: { id: uuid(), [field]: await jsonOf(file) } }),
+    mutationFn: async (file: File) => request(answer, path, { method: 'POST', body: { id: uuid(), [field]: await read(file) } }),
     onSuccess: () => client.invalidateQueries({ queryKey }),
   })
 }

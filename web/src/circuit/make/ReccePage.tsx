@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { count, kilometres } from '../../format/format'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { Page } from '../../shell/Page'
-import { recceInWorker } from '../../workers/recceMaker'
+import { recceInWorker } from '../../workers/fileReaders'
 import { RecceMap } from './RecceMap'
 import { useAddCircuit } from './useAddCircuit'
 

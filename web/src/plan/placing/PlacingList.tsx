@@ -149,7 +149,7 @@ interface StopRowProps {
 function StopRow({ stop, scheme, use, soFar, ticked, onTick }: StopRowProps) {
   const { cone, order } = stop
   return (
-    <TableRow sx={{ opacity: ticked ? 0.55 : 1, breakInside: 'avoid' }}>
+    <TableRow sx={{ textDecoration: ticked ? 'line-through' : 'none', breakInside: 'avoid' }}>
       <TableCell padding="checkbox">
         <Checkbox checked={ticked} onChange={onTick} slotProps={{ input: { 'aria-label': `Mark ${order}, ${markName(cone)}, done` } }} />
       </TableCell>

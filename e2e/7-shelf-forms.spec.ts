@@ -1,0 +1,43 @@
+import { expect, test } from '@playwright/test'
+import { vehicleSchema, type MarkerScheme, type VehicleOnShelf } from '@ochote/contracts'
+import { expectAccessible, saved } from './support'
+
+test('a vehicle is copied and changed in a form that explains, checks and shows what follows', async ({ page }) => {
+  await page.goto('/shelf/vehicles')
+  await page.getByRole('link', { name: 'Estate' }).click()
+  await expect(page.getByRole('heading', { name: 'Estate', level: 1 })).toBeVisible()
+  await page.getByRole('button', { name: 'Copy' }).click()
+  await expect(page.getByRole('heading', { name: 'Estate, copy', level: 1 })).toBeVisible()
+  await expect(page.getByRole('img', { name: /^Drive force at the wheels in each gear/ })).toBeVisible()
+  const figures = page.getByRole('region', { name: 'Can these numbers be right?' })
+  const time = () => figures.locator('dd').nth(2).innerText()
+  const before = await time()
+  const mass = page.getByRole('textbox', { name: 'Mass as driven, kg' })
+  await mass.fill('-5')
+  await expect(page.getByText('Expected a number above 0')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await mass.fill('2000')
+  await expect.poll(time).not.toBe(before)
+  await page.getByRole('textbox', { name: 'Notes' }).fill('Paddles behind the wheel')
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Saved, version 2')).toBeVisible()
+  const file = vehicleSchema.parse(JSON.parse((await saved(page, page.getByRole('button', { name: 'File' }))).toString()))
+  const list = (await (await page.request.get('/api/vehicles')).json()) as VehicleOnShelf[]
+  expect(list.find((v) => v.vehicle.name === 'Estate, copy')!.vehicle).toEqual(file)
+  expect(file).toMatchObject({ massKg: 2000, notes: 'Paddles behind the wheel' })
+})
+
+test('a scheme of one colour is made, and a stock by colour', async ({ page }) => {
+  await page.goto('/shelf/markers')
+  await page.getByRole('button', { name: 'New scheme' }).click()
+  await page.getByRole('textbox', { name: 'Name: school and venue' }).fill('Yard')
+  await page.getByRole('spinbutton', { name: 'orange in stock' }).fill('12')
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Save' }).click()
+  const legend = page.getByRole('region', { name: 'Yard' })
+  await expect(legend).toContainText('In stock: 12 orange')
+  await expect(legend.getByRole('listitem')).toHaveCount(11)
+  const list = (await (await page.request.get('/api/marker-schemes')).json()) as MarkerScheme[]
+  expect(list.find((s) => s.name === 'Yard')!.looks.brake.colour).toBe('orange')
+})

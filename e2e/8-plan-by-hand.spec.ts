@@ -1,0 +1,170 @@
+import { expect, test, type Page } from '@playwright/test'
+import Papa from 'papaparse'
+import type { Plan } from '@ochote/contracts'
+import { expectAccessible, openDay, saved } from './support'
+
+const openTab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
+const isSaved = (page: Page) => expect(page.getByText(/^Saved, version/)).toBeVisible()
+
+/** A plan of its own, so that no other spec sees what is done to it here. */
+async function openVariant(page: Page, name: string): Promise<Plan> {
+  const { event, plans } = await openDay(page)
+  const { vehicleId, markerSchemeId, setup, firstSession, byHand, purposes, unsafeAnswers } = plans.find((p) => p.name === 'Hatch, drying')!
+  const draft = { name, vehicleId, markerSchemeId, setup, firstSession, byHand, purposes, unsafeAnswers }
+  const added = await page.request.post('/api/plans', { data: { id: crypto.randomUUID(), eventId: event.id, draft } })
+  const plan = (await added.json()) as Plan
+  await page.goto(`/days/${event.id}/plan/${plan.id}`)
+  await expect(page.getByText(/^Lap \d/)).toBeVisible()
+  return plan
+}
+const stored = async (page: Page, { id }: Plan) => (await (await page.request.get(`/api/plans/${id}`)).json()) as Plan
+
+test('marks are locked, remarked on, taken away, brought back and added by hand, each undone by itself', async ({ page }) => {
+  const plan = await openVariant(page, 'Marks by hand')
+  await page.keyboard.press('6')
+  await openTab(page, 'Marks')
+  const marks = page.getByRole('tabpanel').getByRole('listitem')
+  await expect(marks).toHaveCount(4)
+  await marks
+    .nth(1)
+    .getByRole('button', { name: /^6 turn/ })
+    .click()
+  await page.getByRole('textbox', { name: 'Remark for whoever places it' }).fill('On the drain cover')
+  await page.getByRole('textbox', { name: 'Remark for whoever places it' }).press('Enter')
+  await page.getByRole('button', { name: 'Lock here' }).click()
+  await expect(page.getByRole('button', { name: 'One metre later' })).toBeDisabled()
+  await marks
+    .nth(3)
+    .getByRole('button', { name: /^6 exit/ })
+    .click()
+  await page.getByRole('button', { name: 'Take away' }).click()
+  await expect(page.getByText('Taken away by hand')).toBeVisible()
+  await page.getByRole('combobox', { name: 'Another mark' }).click()
+  await page.getByRole('option', { name: /^align/ }).click()
+  await page.getByRole('button', { name: 'Add at 6' }).click()
+  await expect(marks.filter({ hasText: '6 align' })).toContainText('Added by hand')
+  await isSaved(page)
+  expect((await stored(page, plan)).byHand).toMatchObject({
+    locked: ['6-turn'],
+    removed: ['6-exit'],
+    notes: [{ coneId: '6-turn', note: 'On the drain cover' }],
+    added: [{ cornerNumber: '6', duty: 'align' }],
+  })
+  await page.getByRole('button', { name: 'Bring back' }).click()
+  for (let k = 0; k < 5; k++) await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
+  await isSaved(page)
+  expect((await stored(page, plan)).byHand).toEqual(plan.byHand)
+})
+
+test('a moved brake mark says what it does; one that is unsafe must be answered before the plan is ready', async ({ page }) => {
+  const plan = await openVariant(page, 'Unsafe mark')
+  await page.keyboard.press('6')
+  await openTab(page, 'Marks')
+  const brake = page.getByRole('tabpanel').getByRole('button', { name: /^6 brake/ })
+  await brake.click()
+  for (let k = 0; k < 9; k++) await brake.press('Shift+ArrowRight')
+  await expect(page.getByText(/^Driven to: \d\.\d\d s (slower|quicker) a lap than planned/)).toBeVisible()
+  await expect(page.getByText(/^Room to be wrong: unsafe: \d+ m short over the/)).toBeVisible()
+  await isSaved(page)
+  await openTab(page, 'Ready')
+  await expect(page.getByText(/^Unsafe and not answered: corner 6/)).toBeVisible()
+  await page.getByRole('textbox', { name: 'Name' }).fill('Hester Quill')
+  const mark = page.getByRole('button', { name: /^Mark version \d+ ready$/ })
+  await expect(mark).toBeDisabled()
+  await openTab(page, 'Room')
+  const answer = page.getByRole('form', { name: 'Answer for corner 6' })
+  await answer.getByRole('textbox', { name: 'Reason' }).fill('A marshal waves there')
+  await answer.getByRole('textbox', { name: 'Name' }).fill('Hester Quill')
+  await answer.getByRole('button', { name: 'Answer for it' }).click()
+  await expect(page.getByText('Answered by Hester Quill: A marshal waves there')).toBeVisible()
+  await expectAccessible(page)
+  await isSaved(page)
+  await openTab(page, 'Ready')
+  await page.getByRole('textbox', { name: 'Name' }).fill('Hester Quill')
+  await mark.click()
+  await expect(page.getByText(/^Version \d+ was marked ready by Hester Quill/)).toBeVisible()
+  const ready = (await stored(page, plan)).ready!
+  await openTab(page, 'Set-up')
+  await page.getByRole('switch', { name: /First session/ }).click()
+  await isSaved(page)
+  await openTab(page, 'Ready')
+  await expect(page.getByText(/It has been changed since/)).toBeVisible()
+  const version = (await (await page.request.get(`/api/plans/${plan.id}/versions/${ready.id}`)).json()) as { draft: Plan }
+  expect(version.draft).toMatchObject({ firstSession: false, unsafeAnswers: [{ cornerNumber: '6', by: 'Hester Quill' }] })
+})
+
+test('what a corner is for is said in one’s own word with the reason, over the numbers', async ({ page }) => {
+  const plan = await openVariant(page, 'Own word')
+  await page.keyboard.press('4')
+  await openTab(page, 'Corners')
+  await page.getByRole('combobox', { name: 'It is there' }).click()
+  await page.getByRole('option', { name: 'given away to set up the next' }).click()
+  await expect(page.getByRole('button', { name: 'Say so' })).toBeDisabled()
+  await page.getByRole('textbox', { name: 'Because' }).fill('We teach five from here')
+  await page.getByRole('button', { name: 'Say so' }).click()
+  const purposes = page.getByRole('region', { name: 'What each corner is for' })
+  await expect(purposes.getByRole('button', { name: /^Corner 4, given away to set up the next/ })).toContainText('(your word)')
+  await expect(purposes).toContainText('We teach five from here. By the numbers')
+  await expect(page.getByRole('region', { name: 'Sections to work on, one a session' }).getByRole('listitem').first()).toContainText(
+    /^Corners? \d+.*s for usual misses/,
+  )
+  await isSaved(page)
+  expect((await stored(page, plan)).purposes).toEqual([{ cornerNumber: '4', character: 'set-up', reason: 'We teach five from here' }])
+})
+
+test('the placing list is driven round with, ticked, picked up by, and taken along as CSV, GPX and GeoJSON', async ({ page }) => {
+  const plan = await openVariant(page, 'Placed')
+  await openTab(page, 'Marks')
+  await page.getByRole('link', { name: 'Placing list' }).click()
+  const rows = page.getByRole('table', { name: 'Marks to put out' }).getByRole('row')
+  await expect(rows.nth(1)).toContainText('1 brake')
+  await page.getByRole('checkbox', { name: /^Mark 1, 1 brake, done/ }).check()
+  const count = (await rows.count()) - 1
+  const csv = Papa.parse<Record<string, string>>((await saved(page, page.getByRole('button', { name: 'CSV' }))).toString(), {
+    header: true,
+  })
+  expect(csv.data).toHaveLength(count)
+  expect(csv.data[0]).toMatchObject({ order: '1', corner: '1', duty: 'brake', count: '2', colour: 'red', side: 'left' })
+  const gpx = (await saved(page, page.getByRole('button', { name: 'GPX' }))).toString()
+  expect(gpx.match(/<wpt /g)).toHaveLength(count)
+  const geo = await saved(page, page.getByRole('button', { name: 'GeoJSON' }))
+  const again = await page.request.post('/api/circuits', {
+    data: { id: crypto.randomUUID(), document: JSON.parse(geo.toString()) as unknown },
+  })
+  expect(again.status()).toBe(201)
+  await expect(page.getByRole('list', { name: 'Markers by colour' })).toContainText('lime, 10 in stock: 1 short')
+  await expectAccessible(page)
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
+  await expect(page.getByText(/The licensed instructor decides/).first()).toBeVisible()
+  await page.emulateMedia({ media: 'screen' })
+  await page.getByRole('button', { name: 'Pick up' }).click()
+  const picked = page.getByRole('table', { name: 'Marks to pick up' }).getByRole('row')
+  await expect(picked.nth(1)).toContainText(/2$/)
+  await expect(picked.last()).toContainText(new RegExp(`${csv.data.reduce((sum, r) => sum + Number(r.count), 0)}$`))
+  await page.getByRole('link', { name: 'Plan', exact: true }).last().click()
+  await expect(page).toHaveURL(new RegExp(`/plan/${plan.id}$`))
+})
+
+test('a variant is made of a plan and held against it, mark by mark, with one place for both and what it costs', async ({ page }) => {
+  await openVariant(page, 'Basis')
+  await page.getByRole('button', { name: 'More to do with this plan' }).click()
+  await page.getByRole('menuitem', { name: 'New variant…' }).click()
+  await page.getByRole('combobox', { name: 'Made from it' }).click()
+  await page.getByRole('option', { name: 'The same again' }).click()
+  await page.getByRole('textbox', { name: 'Name' }).fill('Basis, braking softer')
+  await page.getByRole('button', { name: 'Make it' }).click()
+  await expect(page.getByRole('combobox', { name: 'Plan', exact: true })).toHaveText('Basis, braking softer')
+  await page.getByRole('button', { name: 'Fastest' }).click() // the quicker search
+  await expect(page.getByText(/ fastest line /)).toBeVisible({ timeout: 60_000 })
+  await isSaved(page)
+  await page.getByRole('button', { name: 'More to do with this plan' }).click()
+  await page.getByRole('menuitem', { name: 'Compare with another plan' }).click()
+  await page.getByRole('combobox', { name: 'The other plan' }).click()
+  await page.getByRole('option', { name: 'Basis', exact: true }).click()
+  const table = page.getByRole('table', { name: 'Marks of both plans' })
+  await expect(table.getByRole('row', { name: /^1 brake/ })).toContainText(/\d+ m (later|earlier)|the same/)
+  await expect(page.getByText(/^Basis, braking softer: lap \d:\d\d\.\d\d\. Basis: lap/)).toContainText('slower')
+  await expectAccessible(page)
+})
