@@ -23,8 +23,18 @@ const AT_M = 2
 /** How far from a half a mark between two boards may lie and still be called so. */
 const HALF_WITHIN = 0.12
 
-/** The circuit's landmarks and posts in the order of the lap. */
-export function landmarksOf(track: Track): PlacedLandmark[] {
+const placed = new WeakMap<Track, readonly PlacedLandmark[]>()
+
+/** The circuit's landmarks and posts in the order of the lap, placed once for each track: cones ask as they are dragged. */
+export function landmarksOf(track: Track): readonly PlacedLandmark[] {
+  const known = placed.get(track)
+  if (known) return known
+  const landmarks = placeLandmarks(track)
+  placed.set(track, landmarks)
+  return landmarks
+}
+
+function placeLandmarks(track: Track): PlacedLandmark[] {
   const { frame } = track.circuit
   return featuresOf(track.circuit, 'landmark')
     .map((f) => {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { sampleAtStation, valueAt, type EditedLine, type PlanSolution } from '@ochote/core'
 import { circuitQuery } from '../api/queries'
 import type { LineHand } from '../ribbon/lineHand'
@@ -119,5 +119,11 @@ export function useLineHand(
             ),
         }
       : null
-  return { shown, changedS: current?.changedS ?? null, hand, begin: () => move(0, null, true), error }
+  // what begins is always the newest line, and those who may begin are not drawn again at every movement
+  const latest = useRef(move)
+  useEffect(() => {
+    latest.current = move
+  })
+  const begin = useCallback(() => latest.current(0, null, true), [])
+  return { shown, changedS: current?.changedS ?? null, hand, begin, error }
 }

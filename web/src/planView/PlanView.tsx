@@ -9,7 +9,7 @@ import { DutyMark } from '../marks/DutyMark'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { LineHandle } from '../ribbon/LineHandle'
 import type { LineHand } from '../ribbon/lineHand'
-import { pathThrough } from '../ribbon/ribbonScales'
+import { allSamples, pathThrough } from '../ribbon/ribbonScales'
 import { colouredPaths } from '../ribbon/speedColours'
 import { useCursorStation, useMoveCursor } from '../ribbon/trackCursor'
 import { useSize } from '../ribbon/useSize'
@@ -61,7 +61,7 @@ export function PlanView({
   const { transform, show, by } = usePlanZoom(svg, width, height)
   const moveCursor = useMoveCursor()
   const lines = useMemo(
-    () => colouredPaths(trace.speedMps, track.closed, (i) => [fit.x(path.x[i]!), fit.y(path.y[i]!)], tokens.speed),
+    () => colouredPaths(trace.speedMps, allSamples(track.count, track.closed), (i) => [fit.x(path.x[i]!), fit.y(path.y[i]!)], tokens.speed),
     [trace, track, path, fit, tokens],
   )
   const apex = solution.corners.find((c) => c.number === corner)?.points.apex
@@ -116,7 +116,7 @@ export function PlanView({
               hand={hand}
               d={pathThrough(
                 track.count,
-                track.closed,
+                allSamples(track.count, track.closed),
                 (i) => fit.x(path.x[i % track.count]!),
                 (i) => fit.y(path.y[i]!),
                 3,

@@ -9,7 +9,7 @@ import type { LineHand } from './lineHand'
 import { RibbonSpeed } from './RibbonSpeed'
 import { RibbonTrack } from './RibbonTrack'
 import { colouredPaths } from './speedColours'
-import { lanes, pathThrough, ribbonHeight, ribbonScales, speedLaneKmh, type RibbonScales } from './ribbonScales'
+import { lanes, pathThrough, ribbonHeight, ribbonScales, shownSamples, speedLaneKmh, type RibbonScales } from './ribbonScales'
 import { useCursorStation, useMoveCursor } from './trackCursor'
 import { useRibbonZoom } from './useRibbonZoom'
 import { useSize } from './useSize'
@@ -47,6 +47,8 @@ export interface RibbonProps {
 }
 
 const AROUND_CORNER_M = 170
+/** A mark so near outside the window is still drawn: part of it shows. */
+const NEAR_PX = 20
 
 /** One lap laid out straight: distance to the right, the left edge of the track on top, width stretched. */
 export function Ribbon({
@@ -84,11 +86,20 @@ export function Ribbon({
   }, [from, to, show, whole, track.lengthM])
 
   const paths = useMemo(
-    () => colouredPaths(trace.speedMps, false, (i) => [scales.x(track.stationM[i]!), scales.y(line.offsetM[i]!)], tokens.speed),
+    () =>
+      colouredPaths(
+        trace.speedMps,
+        shownSamples(scales, { ...track, closed: false }),
+        (i) => [scales.x(track.stationM[i]!), scales.y(line.offsetM[i]!)],
+        tokens.speed,
+      ),
     [trace, track, line, scales, tokens],
   )
   const stationAt = (event: PointerEvent) =>
     wrapStation(track, Math.min(track.lengthM, Math.max(0, scales.x.invert(pointer(event.nativeEvent, svg.current)[0]))))
+  const [windowFrom, windowTo] = scales.x.range() as [number, number]
+  const inWindow = ({ stationM }: { stationM: number }) =>
+    scales.x(stationM) > windowFrom - NEAR_PX && scales.x(stationM) < windowTo + NEAR_PX
   const drag = (cone: PlacedCone, event: PointerEvent, done: boolean) => {
     const stationM = stationAt(event)
     onConeDrag?.(cone.id, { stationM, offsetM: coneOffset(track, cone.side, stationM) }, done)
@@ -137,7 +148,7 @@ export function Ribbon({
               hand={hand}
               d={pathThrough(
                 track.count,
-                track.closed,
+                shownSamples(scales, track),
                 (i) => scales.x(i * track.stepM),
                 (i) => scales.y(line.offsetM[i]!),
               )}
@@ -154,7 +165,7 @@ export function Ribbon({
           {notes.map((note, n) => (
             <NoteMark key={note.id} note={note} x={scales.x(note.stationM)} stack={stackOf(notes, n, scales)} />
           ))}
-          {cones.map((cone) => (
+          {cones.filter(inWindow).map((cone) => (
             <g
               key={cone.id}
               data-cone={cone.id}

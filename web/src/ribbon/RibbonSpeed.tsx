@@ -2,7 +2,7 @@ import { useTheme } from '@mui/material'
 import { memo } from 'react'
 import type { PlanSolution } from '@ochote/core'
 import { kmh } from '../format/format'
-import { lanes, pathThrough, runsOf, type RibbonScales } from './ribbonScales'
+import { lanes, pathThrough, runsOf, shownSamples, type RibbonScales } from './ribbonScales'
 
 const BRAKES_ON_MPS2 = 0.1 * 9.80665
 const FULL_THROTTLE_SHARE = 0.95
@@ -17,7 +17,7 @@ export const RibbonSpeed = memo(function RibbonSpeed({ solution, scales }: { sol
   const ticks = v.ticks(3).filter((t) => t > 0)
   const line = pathThrough(
     track.count,
-    track.closed,
+    shownSamples(scales, track),
     (k) => x(k * track.stepM),
     (i) => v(trace.speedMps[i]! * 3.6),
   )

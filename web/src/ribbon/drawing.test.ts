@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { fitToView } from '../planView/fitToView'
 import { solved } from '../fixtures/stadium'
 import { tokens } from '../theme/tokens'
-import { lanes, pathThrough, ribbonHeight, ribbonScales, runsOf, speedLaneKmh } from './ribbonScales'
+import { allSamples, lanes, pathThrough, ribbonHeight, ribbonScales, runsOf, shownSamples, speedLaneKmh } from './ribbonScales'
 import { colouredPaths, speedSpan } from './speedColours'
 
 const solution = solved()
@@ -37,12 +37,22 @@ describe('paths', () => {
     const of = (closed: boolean) =>
       pathThrough(
         3,
-        closed,
+        allSamples(3, closed),
         (i) => i * 10,
         (i) => i,
       )
     expect(of(false)).toBe('M0.0,0.0L10.0,1.0L20.0,2.0')
     expect(of(true)).toBe('M0.0,0.0L10.0,1.0L20.0,2.0L30.0,0.0')
+  })
+
+  it('are drawn only where the ribbon’s window shows them', () => {
+    const { x } = ribbonScales(track, 200, 1200)
+    expect(shownSamples({ x }, track)).toEqual({ from: 0, to: track.count })
+    const near = x.copy().domain([100, 140])
+    const { from, to } = shownSamples({ x: near }, track)
+    expect(from * track.stepM).toBeLessThan(100)
+    expect(to * track.stepM).toBeGreaterThan(140)
+    expect((to - from) * track.stepM).toBeLessThan(40 + 6 * track.stepM)
   })
 
   it('find runs of samples, also one that lasts to the end of the lap', () => {
@@ -55,7 +65,7 @@ describe('paths', () => {
   })
 
   it('colour every piece of the line once, slow ends in the slow colour', () => {
-    const paths = colouredPaths(trace.speedMps, true, (i) => [i, 0], tokens.light.speed)
+    const paths = colouredPaths(trace.speedMps, allSamples(track.count, true), (i) => [i, 0], tokens.light.speed)
     expect(paths.reduce((sum, p) => sum + p.d.split('L').length - 1, 0)).toBe(track.count)
     expect(new Set(paths.map((p) => p.colour)).size).toBe(paths.length)
     const [slowest, , fastest] = speedSpan(trace.speedMps)
@@ -64,7 +74,7 @@ describe('paths', () => {
   })
 
   it('draw one colour where the speed never changes', () => {
-    expect(colouredPaths(new Float64Array(8).fill(20), true, (i) => [i, 0], tokens.light.speed)).toHaveLength(1)
+    expect(colouredPaths(new Float64Array(8).fill(20), allSamples(8, true), (i) => [i, 0], tokens.light.speed)).toHaveLength(1)
   })
 })
 

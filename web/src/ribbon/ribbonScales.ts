@@ -42,12 +42,38 @@ export function ribbonScales(track: Track, fastestKmh: number, width: number): R
 
 const maxOf = (values: Float64Array) => values.reduce((a, b) => Math.max(a, b), 0)
 
-/** A path through sampled values; the closed lap's first sample is repeated at its end. */
-export function pathThrough(count: number, closed: boolean, x: (i: number) => number, y: (i: number) => number, digits = 1): string {
+/** Samples as steps of the lap, first to last; on a closed lap the last may be the first again. */
+export interface SampleRange {
+  readonly from: number
+  readonly to: number
+}
+
+/** The samples that a ribbon's scales show: what lies outside its window is not drawn. */
+export function shownSamples(
+  { x }: Pick<RibbonScales, 'x'>,
+  { stepM, count, closed }: Pick<Track, 'stepM' | 'count' | 'closed'>,
+): SampleRange {
+  const [left, right] = x.range() as [number, number]
+  const most = closed ? count : count - 1
+  const at = (px: number) => x.invert(px) / stepM
+  return { from: Math.min(most, Math.max(0, Math.floor(at(left)) - 1)), to: Math.max(0, Math.min(most, Math.ceil(at(right)) + 1)) }
+}
+
+/** A path through sampled values, of a closed lap with its first sample again at the end. */
+export function pathThrough(
+  count: number,
+  { from, to }: SampleRange,
+  x: (k: number) => number,
+  y: (i: number) => number,
+  digits = 1,
+): string {
   let d = ''
-  for (let k = 0; k < count + (closed ? 1 : 0); k++) d += `${k === 0 ? 'M' : 'L'}${x(k).toFixed(digits)},${y(k % count).toFixed(digits)}`
+  for (let k = from; k <= to; k++) d += `${k === from ? 'M' : 'L'}${x(k).toFixed(digits)},${y(k % count).toFixed(digits)}`
   return d
 }
+
+/** Every sample of a lap. */
+export const allSamples = (count: number, closed: boolean): SampleRange => ({ from: 0, to: closed ? count : count - 1 })
 
 /** Runs of neighbouring samples that pass, as stations from and to. */
 export function runsOf(solution: PlanSolution, passes: (i: number) => boolean): { fromM: number; toM: number }[] {

@@ -1,4 +1,5 @@
 import { scaleLinear } from 'd3-scale'
+import type { SampleRange } from './ribbonScales'
 
 const BUCKETS = 9
 
@@ -15,12 +16,12 @@ export function speedSpan(speedMps: Float64Array): [number, number, number] {
 }
 
 /**
- * A line as paths coloured by speed, slow to fast.
+ * A stretch of a line as paths coloured by speed, slow to fast.
  * @param point - where sample i is drawn
  */
 export function colouredPaths(
   speedMps: Float64Array,
-  closed: boolean,
+  { from, to }: SampleRange,
   point: (i: number) => readonly [number, number],
   ramp: readonly [string, string, string],
 ): ColouredPath[] {
@@ -30,7 +31,7 @@ export function colouredPaths(
   const parts = Array.from({ length: BUCKETS }, () => '')
   const n = speedMps.length
   let open = -1
-  for (let i = 0; i < (closed ? n : n - 1); i++) {
+  for (let i = from; i < to; i++) {
     const bucket = Math.min(BUCKETS - 1, Math.floor(share(speedMps[i]!) * BUCKETS))
     const [x0, y0] = point(i)
     const [x1, y1] = point((i + 1) % n)

@@ -1,0 +1,107 @@
+import { Box, Tab, Tabs } from '@mui/material'
+import { styled } from '@mui/material/styles'
+import { memo, useMemo, type ReactNode } from 'react'
+import type { ConesByHand, DayFile, Plan } from '@ochote/contracts'
+import { placedCones, type PlanSolution } from '@ochote/core'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import type { SolutionInput } from '../workers/useSolution'
+import { CornersTab } from './CornersTab'
+import { LineSchool } from './LineSchool'
+import { MarksTab } from './MarksTab'
+import { PlanSettings } from './PlanSettings'
+import { ReadyTab } from './ReadyTab'
+import { RoomTab } from './RoomTab'
+import type { PlanDraftState } from './usePlanDraft'
+
+const Side = styled('aside')(({ theme }) => ({
+  borderLeft: `1px solid ${theme.palette.divider}`,
+  display: 'flex',
+  flexDirection: 'column',
+  minHeight: 0,
+  [theme.breakpoints.down('md')]: { borderLeft: 0 },
+}))
+
+const tabs = { setup: 'Set-up', marks: 'Marks', corners: 'Corners', room: 'Room', ready: 'Ready' } as const
+export type PlanTab = keyof typeof tabs
+
+interface PlanSideProps {
+  day: DayFile
+  plan: Plan
+  data: PlanSolution
+  input: SolutionInput
+  state: PlanDraftState
+  tab: PlanTab
+  onTab: (tab: PlanTab) => void
+  corner: string | null
+  onCorner: (number: string | null) => void
+  selected: string | null
+  onSelect: (coneId: string | null) => void
+  onLineByHand: () => void
+  error: unknown
+}
+
+/** What is set, marked, found and still lacking of a plan. While something is dragged in the drawings it stays as it is. */
+export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
+  const { day, plan, data, input, state, tab, onTab, corner, onCorner, selected, onSelect, onLineByHand, error } = props
+  const { draft, change } = state
+  const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)!
+  const cones = useMemo(() => placedCones(data, draft.byHand), [data, draft.byHand])
+  const shownTab: Record<PlanTab, () => ReactNode> = {
+    setup: () => (
+      <>
+        <PlanSettings day={day} draft={draft} onChange={change} onLineByHand={onLineByHand} />
+        <LineSchool solution={data} />
+      </>
+    ),
+    marks: () => (
+      <MarksTab
+        day={day}
+        plan={plan}
+        solution={data}
+        input={input}
+        cones={cones}
+        scheme={scheme}
+        byHand={draft.byHand}
+        corner={corner}
+        selected={selected}
+        onSelect={onSelect}
+        onChange={(byHand: ConesByHand) => change({ ...draft, byHand })}
+      />
+    ),
+    corners: () => <CornersTab solution={data} input={input} draft={draft} corner={corner} onCorner={onCorner} onChange={change} />,
+    room: () => <RoomTab solution={data} draft={draft} corner={corner} onCorner={onCorner} onChange={change} />,
+    ready: () => <ReadyTab day={day} plan={plan} solution={data} cones={cones} scheme={scheme} state={state} />,
+  }
+  return (
+    <Side aria-label="About the plan">
+      {error !== null && <ProblemNotice error={error} />}
+      <Tabs
+        value={tab}
+        onChange={(_e, next: PlanTab) => onTab(next)}
+        variant="fullWidth"
+        aria-label="About the plan"
+        sx={{ borderBottom: 1, borderColor: 'divider', minHeight: 40, flexShrink: 0 }}
+      >
+        {(Object.keys(tabs) as PlanTab[]).map((key) => (
+          <Tab
+            key={key}
+            value={key}
+            label={tabs[key]}
+            id={`plan-tab-${key}`}
+            aria-controls={`plan-${key}`}
+            sx={{ textTransform: 'none', minWidth: 0, minHeight: 40, px: 0.5 }}
+          />
+        ))}
+      </Tabs>
+      <Box
+        role="tabpanel"
+        id={`plan-${tab}`}
+        aria-labelledby={`plan-tab-${tab}`}
+        tabIndex={0}
+        sx={{ px: 2, py: 1.5, overflowY: 'auto', flex: 1 }}
+      >
+        {shownTab[tab]()}
+      </Box>
+    </Side>
+  )
+})
