@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import { openDay, secondsIn } from './support'
+import { expectNoSidewaysScroll, openDay, secondsIn } from './support'
 
 const summary = (page: Page) => page.getByText(/^Lap \d/)
 const lapS = async (page: Page) => secondsIn(await summary(page).innerText())
@@ -176,6 +176,18 @@ test('a cone moved by hand stays moved, says how far, and comes back when it is 
   await row.getByRole('button', { name: 'Put it back' }).click()
   await expect(row).not.toContainText('than computed')
   await expect(page.getByText(/^Saved, version/)).toBeVisible()
+})
+
+test('on a phone the plan comes to rest, and nothing is wider than the screen', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openPlan(page)
+  const view = page.getByRole('group', { name: /in plan, north up/ })
+  const box = await restingBox(view)
+  await page.waitForTimeout(300)
+  expect((await view.boundingBox())!.height).toBe(box.height)
+  await openTab(page, 'Marks')
+  await expect(page.getByRole('heading', { name: 'Marks in the order of the lap' })).toBeVisible()
+  await expectNoSidewaysScroll(page)
 })
 
 test('a cone can be carried about the plan view too', async ({ page }) => {

@@ -3,6 +3,7 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
+import { planDraftSchema } from '@ochote/contracts'
 import { openDatabase } from '../server/src/db/openDatabase'
 import { circuits, plans, seed } from '../server/src/demo/seed'
 import { repositoriesOf } from '../server/src/repositories'
@@ -39,8 +40,8 @@ async function prepare(): Promise<string> {
   await all.circuits.save({ id: circuit.id, name: 'Four kilometres', lengthM: 4000, closed: true }, enlarged(), circuit.version)
   // the line down the middle: nothing is searched for
   const setup = { ...plan.setup, lineSchool: 'given' as const, givenLine: [[0, 0]] as [number, number][] }
-  const { id: _id, eventId, circuitId: _circuitId, version: _version, ready: _ready, ...draft } = plan
-  await all.plans.save(plan.id, { ...draft, setup }, 1)
+  const { eventId } = plan
+  await all.plans.save(plan.id, { ...planDraftSchema.parse(plan), setup }, 1)
   await db.destroy()
   return `/days/${eventId}/plan/${plan.id}?corner=6`
 }

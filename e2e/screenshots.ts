@@ -39,7 +39,34 @@ const day = (stage: string) => (eventId: string) => `/days/${eventId}/${stage}`
 const pictures: Picture[] = [
   { name: 'today', path: () => '/' },
   { name: 'plan', path: day('plan') },
-  { name: 'plan-corner', path: day('plan?corner=8') },
+  {
+    name: 'plan-corner',
+    path: day('plan?corner=8'),
+    before: (page) => page.getByRole('tab', { name: 'Corners' }).click(),
+  },
+  {
+    name: 'plan-room',
+    path: day('plan'),
+    before: (page) => page.getByRole('tab', { name: 'Room' }).click(),
+  },
+  {
+    name: 'placing-list',
+    path: day('plan'),
+    before: async (page) => {
+      await page.getByRole('tab', { name: 'Marks' }).click()
+      await page.getByRole('link', { name: 'Placing list' }).click()
+      await page.getByRole('table').waitFor()
+    },
+  },
+  {
+    name: 'compare',
+    path: day('plan'),
+    before: async (page) => {
+      await page.getByRole('button', { name: 'More to do with this plan' }).click()
+      await page.getByRole('menuitem', { name: 'Compare with another plan' }).click()
+      await page.getByRole('table').waitFor()
+    },
+  },
   { name: 'brief', path: day('brief') },
   {
     name: 'seat-tablet',
@@ -76,6 +103,26 @@ const pictures: Picture[] = [
     },
   },
   { name: 'shelf', path: () => '/shelf/circuits' },
+  {
+    name: 'circuit',
+    path: () => '/shelf/circuits',
+    before: async (page) => {
+      await page.getByRole('link', { name: 'Skerrow Basin' }).click()
+      await page.getByRole('tab', { name: 'Features' }).click()
+      await page
+        .getByRole('button', { name: /^run-off/ })
+        .first()
+        .click()
+    },
+  },
+  {
+    name: 'vehicle',
+    path: () => '/shelf/vehicles',
+    before: async (page) => {
+      await page.getByRole('link', { name: 'Hatch 1' }).click()
+      await page.locator('canvas').waitFor()
+    },
+  },
 ]
 
 const server = await startServer()

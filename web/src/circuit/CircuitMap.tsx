@@ -85,7 +85,7 @@ export function CircuitMap(props: CircuitMapProps) {
         height={height}
         role="group"
         aria-label="Map of the circuit, north up"
-        style={{ cursor: drawing ? 'crosshair' : 'default' }}
+        style={{ cursor: drawing ? 'crosshair' : 'default', display: 'block' }}
         onClick={(event) => {
           if (drawing) onDraw(placeOf(event))
           else if (event.target === svg.current) onSelect(null)

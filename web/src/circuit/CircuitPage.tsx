@@ -177,7 +177,7 @@ function CircuitEditor({ circuit }: { circuit: CircuitOnShelf }) {
       </Stack>
       {draft.error !== null && <ProblemNotice error={draft.error} />}
       <Box sx={{ flex: 1, minHeight: 0, display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 420px' } }}>
-        <Box sx={{ position: 'relative', minHeight: { xs: 340, md: 0 }, display: 'flex' }}>
+        <Box sx={{ position: 'relative', height: { xs: 340, md: 'auto' }, minHeight: 0, display: 'flex' }}>
           <CircuitMap
             document={document}
             frame={frame}

@@ -68,7 +68,7 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
   return (
     <>
       <Layout>
-        <Box sx={{ minHeight: { xs: 320, md: 0 }, display: 'flex', position: 'relative' }}>
+        <Box sx={{ height: { xs: 340, md: 'auto' }, minHeight: 0, display: 'flex', position: 'relative' }}>
           <PlanView {...drawing} />
           {changedS !== null && <HandReadout shown={shown} before={data} changedS={changedS} />}
         </Box>

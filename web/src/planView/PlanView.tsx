@@ -103,6 +103,7 @@ export function PlanView({
         height={height}
         role="group"
         aria-label={`${track.circuit.name} in plan, north up`}
+        style={{ display: 'block' }}
         onPointerMove={point}
         onPointerLeave={() => moveCursor(null)}
       >

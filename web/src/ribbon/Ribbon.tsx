@@ -47,6 +47,8 @@ export interface RibbonProps {
 }
 
 const AROUND_CORNER_M = 170
+/** Room that a distance takes under the ribbon. */
+const LABEL_PX = 80
 /** A mark so near outside the window is still drawn: part of it shows. */
 const NEAR_PX = 20
 
@@ -263,10 +265,11 @@ function CornerHandle({ number, name, selected, x, fromX, toX, onPick }: CornerH
 function DistanceAxis({ scales, lengthM, bottom }: { scales: RibbonScales; lengthM: number; bottom: number }) {
   const { tokens } = useTheme()
   const y = bottom - 6
+  const [from, to] = scales.x.range() as [number, number]
   return (
     <g>
       {scales.x
-        .ticks(12)
+        .ticks(Math.max(2, Math.min(12, Math.floor((to - from) / LABEL_PX))))
         .filter((t) => t >= 0 && t <= lengthM && scales.x(t) >= lanes.left)
         .map((t) => (
           <text key={t} x={scales.x(t)} y={y} fontSize={10.5} textAnchor="middle" fill={tokens.inkSoft}>

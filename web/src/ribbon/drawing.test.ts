@@ -52,7 +52,7 @@ describe('paths', () => {
     const { from, to } = shownSamples({ x: near }, track)
     expect(from * track.stepM).toBeLessThan(100)
     expect(to * track.stepM).toBeGreaterThan(140)
-    expect((to - from) * track.stepM).toBeLessThan(40 + 6 * track.stepM)
+    expect((to - from) * track.stepM).toBeLessThan(42 + 6 * track.stepM)
   })
 
   it('find runs of samples, also one that lasts to the end of the lap', () => {

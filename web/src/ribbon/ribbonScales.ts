@@ -56,7 +56,10 @@ export function shownSamples(
   const [left, right] = x.range() as [number, number]
   const most = closed ? count : count - 1
   const at = (px: number) => x.invert(px) / stepM
-  return { from: Math.min(most, Math.max(0, Math.floor(at(left)) - 1)), to: Math.max(0, Math.min(most, Math.ceil(at(right)) + 1)) }
+  return {
+    from: Math.min(most, Math.max(0, Math.floor(at(left)) - 1)),
+    to: Math.max(0, Math.min(most, Math.ceil(at(right + lanes.right)) + 1)),
+  }
 }
 
 /** A path through sampled values, of a closed lap with its first sample again at the end. */
