@@ -19,6 +19,7 @@ export default defineConfig({
           environment: 'jsdom',
           setupFiles: 'web/src/fixtures/setup.ts',
           testTimeout: 20_000,
+          isolate: false, // loading the interface's libraries anew for every file took longer than the tests
         },
       },
     ],

@@ -5,20 +5,29 @@ import { defineConfig } from '@playwright/test'
 import { chromiumArgs } from './chromiumArgs'
 
 const root = join(import.meta.dirname, '..')
-const port = Number(process.env.OCHOTE_E2E_PORT ?? 4690)
+
+/** Two parts that share nothing, each with a server and data of its own, so that they may run side by side. */
+const parts = {
+  day: { specs: /\/[1-5]-.*\.spec\.ts$/, port: 4690 },
+  shelf: { specs: /\/[6-9]-.*\.spec\.ts$/, port: 4693 },
+} as const
+const asked = process.env.OCHOTE_E2E_PART
+const name = asked === 'day' || asked === 'shelf' ? asked : null
+const port = Number(process.env.OCHOTE_E2E_PORT ?? (name ? parts[name].port : 4690))
 // the configuration is read again by every worker: the folder is made once and handed on
 process.env.OCHOTE_E2E_DATA ??= mkdtempSync(join(tmpdir(), 'ochote-e2e-'))
 
 /** The built application over the demonstration data, driven in Debian's Chromium. */
 export default defineConfig({
   testDir: '.',
-  outputDir: join(root, 'test-results/e2e'),
-  workers: 1, // one database: the specs follow one another as the day does
+  ...(name ? { testMatch: parts[name].specs } : {}),
+  outputDir: join(root, `test-results/e2e${name ? `-${name}` : ''}`),
+  workers: 1, // one database: the specs of a part follow one another as the day does
   fullyParallel: false,
   retries: 0,
   timeout: 120_000,
-  expect: { timeout: 10_000 },
-  reporter: [['list'], ['json', { outputFile: join(root, 'test-results/e2e.json') }]],
+  expect: { timeout: 15_000 },
+  reporter: [['list'], ['json', { outputFile: join(root, `test-results/e2e${name ? `-${name}` : ''}.json`) }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },

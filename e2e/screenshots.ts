@@ -42,7 +42,10 @@ const pictures: Picture[] = [
   {
     name: 'plan-corner',
     path: day('plan?corner=8'),
-    before: (page) => page.getByRole('tab', { name: 'Corners' }).click(),
+    before: async (page) => {
+      await page.getByRole('tab', { name: 'Corners' }).click()
+      await page.getByText('The lap', { exact: true }).waitFor()
+    },
   },
   {
     name: 'plan-room',

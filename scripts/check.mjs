@@ -33,8 +33,16 @@ await step('Unit tests', () =>
   run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
 )
 await step('Build', () => run('npm', ['run', '-s', 'build']))
-await step('Interface in Chromium', () => run('npm', ['run', '-s', 'e2e']))
+await step('Interface in Chromium', () =>
+  runTogether([
+    ['npm', 'run', '-s', 'e2e:day'],
+    ['npm', 'run', '-s', 'e2e:shelf'],
+  ]),
+)
 
 const unit = counts('test-results/unit.json', (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }))
-const e2e = counts('test-results/e2e.json', (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected }))
-console.log(`\n${unit.passed + e2e.passed} passed, ${unit.failed + e2e.failed} failed`)
+const driven = ['day', 'shelf'].map((part) =>
+  counts(`test-results/e2e-${part}.json`, (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected })),
+)
+const all = [unit, ...driven].reduce((a, b) => ({ passed: a.passed + b.passed, failed: a.failed + b.failed }))
+console.log(`\n${all.passed} passed, ${all.failed} failed`)

@@ -81,3 +81,13 @@ export function CornerPurposes({ corners, ranking, corner, onCorner, purposes = 
     </Box>
   )
 }
+
+/** What each corner is for in as few words as the ribbon has room for, with its place in the ranking: "for its exit, 1st". */
+export function purposeWords(corners: readonly SolvedCorner[], own: readonly Purpose[]): ReadonlyMap<string, string> {
+  return new Map(
+    corners.map(({ number, character }) => {
+      const said = own.find((p) => p.cornerNumber === number)?.character
+      return [number, `${purposeNames[said ?? character.character]}, stakes no. ${character.rank}`]
+    }),
+  )
+}

@@ -1,7 +1,7 @@
 import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useMemo, useState } from 'react'
 import { characters, type Character, type PlanDraft, type Purpose } from '@ochote/contracts'
-import { suggestedSections, type PlanSolution, type SolvedCorner } from '@ochote/core'
+import { suggestedSections, type PlanSolution, type SolvedCorner, type WhatIfAnswer } from '@ochote/core'
 import type { SolutionInput } from '../workers/useSolution'
 import { CornerPurposes, purposeNames } from './CornerPurposes'
 import { WhatIf } from './WhatIf'
@@ -13,10 +13,12 @@ interface CornersTabProps {
   corner: string | null
   onCorner: (number: string | null) => void
   onChange: (draft: PlanDraft) => void
+  /** told what is asked of a corner, to be drawn on the circuit */
+  onWhatIf: (answer: WhatIfAnswer | null) => void
 }
 
 /** What each corner is for and what to work on; of the chosen corner, what if. */
-export function CornersTab({ solution, input, draft, corner, onCorner, onChange }: CornersTabProps) {
+export function CornersTab({ solution, input, draft, corner, onCorner, onChange, onWhatIf }: CornersTabProps) {
   const chosen = solution.corners.find((c) => c.number === corner)
   const say = (number: string, purpose: Purpose | null) =>
     onChange({ ...draft, purposes: [...draft.purposes.filter((p) => p.cornerNumber !== number), ...(purpose ? [purpose] : [])] })
@@ -24,7 +26,7 @@ export function CornersTab({ solution, input, draft, corner, onCorner, onChange 
     <>
       {chosen ? (
         <>
-          <WhatIf key={chosen.number} input={input} solution={solution} corner={chosen.number} />
+          <WhatIf key={chosen.number} input={input} solution={solution} corner={chosen.number} onAnswer={onWhatIf} />
           <OwnPurpose
             key={`purpose-${chosen.number}`}
             corner={chosen}
@@ -66,6 +68,7 @@ function OwnPurpose({ corner, own, onSay }: OwnPurposeProps) {
           size="small"
           label="It is there"
           value={character}
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
           onChange={(e) => setCharacter(characters.find((c) => c === e.target.value) ?? '')}
         >
           <MenuItem value="">by the numbers: {purposeNames[corner.character.character]}</MenuItem>

@@ -37,7 +37,15 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
   }
   const solution = useSolution(input)
   return (
-    <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: 'calc(100dvh - 54px)' }, minHeight: { md: 640 } }}>
+    <Box
+      sx={{
+        display: 'flex',
+        flexDirection: 'column',
+        height: { md: 'calc(100dvh - 54px)' },
+        minHeight: { md: 640 },
+        '@media print': { height: 'auto', minHeight: 0 },
+      }}
+    >
       <ConflictDialog
         version={state.conflict?.version ?? null}
         differences={state.conflict?.theirs ? draftDifferences(draft, state.conflict.theirs, day) : null}

@@ -2,7 +2,7 @@ import { Box, Tab, Tabs } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { memo, useMemo, type ReactNode } from 'react'
 import type { ConesByHand, DayFile, Plan } from '@ochote/contracts'
-import { placedCones, type PlanSolution } from '@ochote/core'
+import { placedCones, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import type { SolutionInput } from '../workers/useSolution'
 import { CornersTab } from './CornersTab'
@@ -19,6 +19,7 @@ const Side = styled('aside')(({ theme }) => ({
   flexDirection: 'column',
   minHeight: 0,
   [theme.breakpoints.down('md')]: { borderLeft: 0 },
+  '@media print': { display: 'none' },
 }))
 
 const tabs = { setup: 'Set-up', marks: 'Marks', corners: 'Corners', room: 'Room', ready: 'Ready' } as const
@@ -37,12 +38,14 @@ interface PlanSideProps {
   selected: string | null
   onSelect: (coneId: string | null) => void
   onLineByHand: () => void
+  /** told what is asked of a corner, to be drawn on the circuit */
+  onWhatIf: (answer: WhatIfAnswer | null) => void
   error: unknown
 }
 
 /** What is set, marked, found and still lacking of a plan. While something is dragged in the drawings it stays as it is. */
 export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
-  const { day, plan, data, input, state, tab, onTab, corner, onCorner, selected, onSelect, onLineByHand, error } = props
+  const { day, plan, data, input, state, tab, onTab, corner, onCorner, selected, onSelect, onLineByHand, onWhatIf, error } = props
   const { draft, change } = state
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)!
   const cones = useMemo(() => placedCones(data, draft.byHand), [data, draft.byHand])
@@ -68,7 +71,9 @@ export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
         onChange={(byHand: ConesByHand) => change({ ...draft, byHand })}
       />
     ),
-    corners: () => <CornersTab solution={data} input={input} draft={draft} corner={corner} onCorner={onCorner} onChange={change} />,
+    corners: () => (
+      <CornersTab solution={data} input={input} draft={draft} corner={corner} onCorner={onCorner} onChange={change} onWhatIf={onWhatIf} />
+    ),
     room: () => <RoomTab solution={data} draft={draft} corner={corner} onCorner={onCorner} onChange={change} />,
     ready: () => <ReadyTab day={day} plan={plan} solution={data} cones={cones} scheme={scheme} state={state} />,
   }

@@ -2,7 +2,7 @@ import { Box } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useCallback, useMemo, useState } from 'react'
 import type { ConeMove, DayFile, Plan } from '@ochote/contracts'
-import { placedCones, type PlanSolution } from '@ochote/core'
+import { placedCones, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
 import { PlanView } from '../planView/PlanView'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { RibbonFoot } from '../ribbon/RibbonFoot'
@@ -11,14 +11,18 @@ import type { SolutionInput } from '../workers/useSolution'
 import { moved } from './conesByHand'
 import { HandReadout } from './HandReadout'
 import { PlanSide, type PlanTab } from './PlanSide'
+import { purposeWords } from './CornerPurposes'
+import { marginsOf } from './roomWords'
 import { useLineHand } from './useLineHand'
 import type { PlanDraftState } from './usePlanDraft'
+import { whatIfPath } from './whatIfPath'
 
 const Layout = styled('div')(({ theme }) => ({
   flex: 1,
   display: 'grid',
   gridTemplateColumns: 'minmax(0, 1fr) 360px',
   minHeight: 0,
+  '@media print': { gridTemplateColumns: 'minmax(0, 1fr)', height: '150mm' },
   [theme.breakpoints.down('md')]: { gridTemplateColumns: 'minmax(0, 1fr)' },
 }))
 
@@ -41,6 +45,9 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
   const { shown, changedS, hand, begin, error } = useLineHand(data, input, corner, (givenLine) =>
     change({ ...draft, setup: { ...draft.setup, lineSchool: 'given', givenLine } }),
   )
+  const [whatIf, setWhatIf] = useState<WhatIfAnswer | null>(null)
+  const otherwise = useMemo(() => (whatIf ? whatIfPath(data, whatIf, input.vehicle.widthM) : []), [data, whatIf, input.vehicle.widthM])
+  const margins = useMemo(() => (tab === 'room' ? marginsOf(data.room) : null), [tab, data.room])
   const byHand = useMemo(() => (dragged ? moved(draft.byHand, dragged) : draft.byHand), [draft.byHand, dragged])
   const cones = useMemo(() => placedCones(shown, byHand), [shown, byHand])
   const drag = (coneId: string, { stationM, offsetM }: ConePlace, done: boolean) => {
@@ -50,6 +57,7 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
     // a press that moved nothing is a choice, not a move
     if (done && dragged?.coneId === coneId) change({ ...draft, byHand: moved(draft.byHand, move) })
   }
+  const purposes = useMemo(() => purposeWords(data.corners, draft.purposes), [data.corners, draft.purposes])
   const pick = useCallback((coneId: string | null) => {
     select(coneId)
     if (coneId !== null) setTab('marks')
@@ -69,7 +77,7 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
     <>
       <Layout>
         <Box sx={{ height: { xs: 340, md: 'auto' }, minHeight: 0, display: 'flex', position: 'relative' }}>
-          <PlanView {...drawing} />
+          <PlanView {...drawing} otherwise={otherwise} margins={margins} />
           {changedS !== null && <HandReadout shown={shown} before={data} changedS={changedS} />}
         </Box>
         <PlanSide
@@ -85,10 +93,11 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
           selected={selected}
           onSelect={select}
           onLineByHand={begin}
+          onWhatIf={setWhatIf}
           error={error}
         />
       </Layout>
-      <RibbonFoot {...drawing} />
+      <RibbonFoot {...drawing} purposes={purposes} printed />
     </>
   )
 }

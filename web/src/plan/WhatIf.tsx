@@ -1,5 +1,5 @@
 import { Box, MenuItem, Slider, Stack, TextField, Typography } from '@mui/material'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import type { ChangeKind, OuterEdge, PlanSolution, TimePart, WhatIfAnswer } from '@ochote/core'
 import { speed } from '../format/format'
 import type { SolutionInput } from '../workers/useSolution'
@@ -11,6 +11,8 @@ interface WhatIfProps {
   input: SolutionInput
   solution: PlanSolution
   corner: string
+  /** told every answer, and null when nothing is asked any more */
+  onAnswer: (answer: WhatIfAnswer | null) => void
 }
 
 const partNames: Record<TimePart, string> = {
@@ -21,13 +23,17 @@ const partNames: Record<TimePart, string> = {
 }
 
 /** One thing done otherwise at the chosen corner: where time is gained and lost, and where the car goes. */
-export function WhatIf({ input, solution, corner }: WhatIfProps) {
+export function WhatIf({ input, solution, corner, onAnswer }: WhatIfProps) {
   const [kind, setKind] = useState<ChangeKind>('brake-later')
   const option = changeOptions[kind]
   const [amounts, setAmounts] = useState<Partial<Record<ChangeKind, number>>>({})
   const amount = amounts[kind] ?? option.usual
   const change = useMemo(() => option.make(amount), [option, amount])
   const { data: answer, error } = useWhatIf(input, solution, corner, change)
+  useEffect(() => {
+    onAnswer(answer ?? null)
+    return () => onAnswer(null)
+  }, [answer, onAnswer])
   return (
     <Box component="section" aria-labelledby="what-if">
       <Typography id="what-if" variant="h2" sx={{ mt: 2.5, mb: 0.75 }}>

@@ -27,6 +27,25 @@ export function roomWords({ verdict, marginM, surface, obstacleSpeedMps, coneEar
   }
 }
 
+/** A corner's margin as the circuit shows it. */
+export interface ShownMargin {
+  readonly text: string
+  readonly unsafe: boolean
+}
+
+/** The margins of the corners that are braked for, by number. */
+export function marginsOf(rooms: readonly Room[]): ReadonlyMap<string, ShownMargin> {
+  return new Map(
+    rooms.map(({ cornerNumber, marginM, verdict }) => [
+      cornerNumber,
+      {
+        unsafe: verdict === 'unsafe',
+        text: verdict === 'unknown' || marginM === null ? '?' : `${marginM < 0 ? '−' : '+'}${Math.abs(marginM).toFixed(0)} m`,
+      },
+    ]),
+  )
+}
+
 /** How many corners are unsafe, wherever a plan is summed up; nothing where none is. */
 export function UnsafeCorners({ solution }: { solution: PlanSolution }) {
   const unsafe = solution.room.filter((room) => room.verdict === 'unsafe').length

@@ -29,6 +29,10 @@ export interface PlanViewProps {
   onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
   /** where the line can be taken hold of */
   hand?: LineHand | null
+  /** where the car would go otherwise, in runs */
+  otherwise?: readonly (readonly { stationM: number; offsetM: number }[])[]
+  /** in place of speeds, by corner: what is left to be wrong in */
+  margins?: ReadonlyMap<string, { text: string; unsafe: boolean }> | null
 }
 
 /** Pixels a metre that a chosen corner is shown at. */
@@ -52,6 +56,8 @@ export function PlanView({
   onCone,
   onConeDrag,
   hand = null,
+  otherwise = [],
+  margins = null,
 }: PlanViewProps) {
   const { tokens } = useTheme()
   const { ref: frame, width, height } = useSize<HTMLDivElement>()
@@ -136,6 +142,23 @@ export function PlanView({
               }}
             />
           )}
+          {otherwise.map((run) => (
+            <path
+              key={run[0]!.stationM}
+              d={run
+                .map(({ stationM, offsetM }, i) => {
+                  const at = placeAt(track, stationM, offsetM)
+                  return `${i === 0 ? 'M' : 'L'}${fit.x(at.x).toFixed(3)},${fit.y(at.y).toFixed(3)}`
+                })
+                .join('')}
+              fill="none"
+              stroke={tokens.ink}
+              strokeWidth={(2.4 * tokens.weight) / k}
+              strokeDasharray={`${7 / k} ${5 / k}`}
+            >
+              <title>Driven otherwise</title>
+            </path>
+          ))}
           {solution.corners.map((c) => (
             <CornerBadge
               key={c.number}
@@ -144,6 +167,7 @@ export function PlanView({
               fit={fit}
               k={k}
               selected={c.number === corner}
+              margin={margins?.get(c.number) ?? null}
               onPick={() => onCorner(c.number === corner ? null : c.number)}
             />
           ))}
@@ -199,11 +223,12 @@ interface CornerBadgeProps {
   fit: Fit
   k: number
   selected: boolean
+  margin: { text: string; unsafe: boolean } | null
   onPick: () => void
 }
 
 /** A corner's number on the inside of its apex, with the least speed there. */
-function CornerBadge({ solution, corner, fit, k, selected, onPick }: CornerBadgeProps) {
+function CornerBadge({ solution, corner, fit, k, selected, margin, onPick }: CornerBadgeProps) {
   const { tokens } = useTheme()
   const { apex, minSpeed } = corner.points
   if (!apex) return null
@@ -216,7 +241,7 @@ function CornerBadge({ solution, corner, fit, k, selected, onPick }: CornerBadge
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={`Corner ${corner.number}${corner.name ? `, ${corner.name}` : ''}${minSpeed ? `, ${kmh(minSpeed.speedMps)} km/h at the slowest` : ''}`}
+      aria-label={`Corner ${corner.number}${corner.name ? `, ${corner.name}` : ''}${minSpeed ? `, ${kmh(minSpeed.speedMps)} km/h at the slowest` : ''}${margin ? `, room to be wrong ${margin.text}` : ''}`}
       style={{ cursor: 'pointer' }}
       onClick={onPick}
       onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}
@@ -234,9 +259,16 @@ function CornerBadge({ solution, corner, fit, k, selected, onPick }: CornerBadge
       <text x={-BADGE.width / 2 + 9} y={5} fontSize={14} fontWeight={750} fill={selected ? tokens.onAction : tokens.ink}>
         {corner.number}
       </text>
-      {minSpeed && (
-        <text x={BADGE.width / 2 - 9} y={4.5} fontSize={11.5} textAnchor="end" fill={selected ? tokens.onAction : tokens.inkSoft}>
-          {kmh(minSpeed.speedMps)}
+      {(margin ?? minSpeed) && (
+        <text
+          x={BADGE.width / 2 - (margin ? 5 : 9)}
+          y={4.5}
+          fontSize={11.5}
+          fontWeight={margin?.unsafe ? 750 : 400}
+          textAnchor="end"
+          fill={selected ? tokens.onAction : margin?.unsafe ? tokens.unsafe : tokens.inkSoft}
+        >
+          {margin ? margin.text : minSpeed && kmh(minSpeed.speedMps)}
         </text>
       )}
     </g>

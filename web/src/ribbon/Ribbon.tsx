@@ -41,6 +41,8 @@ export interface RibbonProps {
   onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
   /** where the line can be taken hold of */
   hand?: LineHand | null
+  /** what each corner is for, by number */
+  purposes?: ReadonlyMap<string, string>
   notes?: readonly RibbonNote[]
   /** leaves the lanes of pedals and speed out */
   compact?: boolean
@@ -63,6 +65,7 @@ export function Ribbon({
   onCone,
   onConeDrag,
   hand = null,
+  purposes,
   notes = [],
   compact = false,
 }: RibbonProps) {
@@ -135,6 +138,7 @@ export function Ribbon({
               key={c.number}
               name={c.name}
               number={c.number}
+              purpose={purposes?.get(c.number) ?? ''}
               selected={c.number === corner}
               x={scales.x(wrapStation(track, c.startM + stationsApart(track, c.startM, c.endM) / 2))}
               fromX={scales.x(c.startM)}
@@ -226,6 +230,7 @@ function NoteMark({ note, x, stack }: { note: RibbonNote; x: number; stack: numb
 interface CornerHandleProps {
   number: string
   name: string
+  purpose: string
   selected: boolean
   x: number
   fromX: number
@@ -233,14 +238,14 @@ interface CornerHandleProps {
   onPick: () => void
 }
 
-function CornerHandle({ number, name, selected, x, fromX, toX, onPick }: CornerHandleProps) {
+function CornerHandle({ number, name, purpose, selected, x, fromX, toX, onPick }: CornerHandleProps) {
   const { tokens } = useTheme()
   return (
     <g
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={`Corner ${number}${name ? `, ${name}` : ''}`}
+      aria-label={`Corner ${number}${name ? `, ${name}` : ''}${purpose ? `, ${purpose}` : ''}`}
       style={{ cursor: 'pointer' }}
       onClick={onPick}
       onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}
@@ -255,9 +260,10 @@ function CornerHandle({ number, name, selected, x, fromX, toX, onPick }: CornerH
       </text>
       {toX - fromX > 90 && (
         <text x={x + 14} y={17} fontSize={12} fill={tokens.inkSoft}>
-          {name}
+          {toX - fromX > 230 ? [name, purpose].filter(Boolean).join(' · ') : name}
         </text>
       )}
+      <title>{[`Corner ${number}`, name, purpose].filter(Boolean).join(', ')}</title>
     </g>
   )
 }

@@ -7,13 +7,13 @@ import { CursorReadout } from './CursorReadout'
 import { Ribbon, type RibbonProps } from './Ribbon'
 
 /** The ribbon as it stands at the foot of a stage: what is pointed at, what the marks mean, the lap, the caution. */
-export function RibbonFoot(props: RibbonProps) {
+export function RibbonFoot({ printed = false, ...props }: RibbonProps & { printed?: boolean }) {
   const duties = useMemo(() => [...new Set(props.cones.map((c): Duty => c.duty))], [props.cones])
   return (
     <Box
       component="section"
       aria-label="The ribbon"
-      className="no-print"
+      className={printed ? '' : 'no-print'}
       sx={{ borderTop: 1, borderColor: 'divider', px: 2, pt: 0.75, pb: 1 }}
     >
       <Stack direction="row" sx={{ justifyContent: 'space-between', flexWrap: 'wrap', columnGap: 3 }}>
