@@ -53,18 +53,20 @@ async function expectDrawn(page: Page): Promise<void> {
 
 for (const theme of ['light', 'dark', 'glare'] as const) {
   test(`every stage reads well in the ${theme} theme`, async ({ page }) => {
+    // themes differ in colours alone
+    const rules = theme === 'light' ? undefined : ['color-contrast']
     await page.addInitScript((name) => localStorage.setItem('ochote.theme', name), theme)
     await page.goto('/')
     // from stage to stage by their keys, as one does: what is computed once stays
     for (const key of ['', 'p', 'b', 'r', 'd', 'g', 's']) {
       if (key) await page.keyboard.press(key)
       await expectDrawn(page)
-      await expectAccessible(page)
+      await expectAccessible(page, rules)
     }
     for (const board of ['Vehicles', 'People', 'Marker schemes']) {
       await page.getByRole('tab', { name: board }).click()
       await expectDrawn(page)
-      await expectAccessible(page)
+      await expectAccessible(page, rules)
     }
   })
 }

@@ -4,9 +4,13 @@ import { expect, type Download, type Locator, type Page } from '@playwright/test
 import type { DayFile, TrackEvent } from '@ochote/contracts'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 
-/** Fails on what axe calls serious or worse. */
-export async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze()
+/**
+ * Fails on what axe calls serious or worse.
+ * @param rules - only these, where the rest was looked at in another theme
+ */
+export async function expectAccessible(page: Page, rules?: string[]): Promise<void> {
+  const axe = new AxeBuilder({ page })
+  const { violations } = await (rules ? axe.withRules(rules) : axe).analyze()
   const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
   expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
 }
