@@ -29,8 +29,16 @@ await step('Lint and types', () =>
     ['npm', 'run', '-s', 'types'],
   ]),
 )
+// side by side: run together, every file of the interface would load its libraries anew
+const units = ['node', 'web']
 await step('Unit tests', () =>
-  run('npx', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json']),
+  runTogether(
+    units.map((project) => [
+      'npx',
+      ...['vitest', 'run', '--project', project],
+      ...['--reporter=default', '--reporter=json', `--outputFile.json=test-results/unit-${project}.json`],
+    ]),
+  ),
 )
 await step('Build', () => run('npm', ['run', '-s', 'build']))
 await step('Interface in Chromium', () =>
@@ -40,9 +48,11 @@ await step('Interface in Chromium', () =>
   ]),
 )
 
-const unit = counts('test-results/unit.json', (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }))
+const unit = units.map((project) =>
+  counts(`test-results/unit-${project}.json`, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests })),
+)
 const driven = ['day', 'shelf'].map((part) =>
   counts(`test-results/e2e-${part}.json`, (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected })),
 )
-const all = [unit, ...driven].reduce((a, b) => ({ passed: a.passed + b.passed, failed: a.failed + b.failed }))
+const all = [...unit, ...driven].reduce((a, b) => ({ passed: a.passed + b.passed, failed: a.failed + b.failed }))
 console.log(`\n${all.passed} passed, ${all.failed} failed`)
