@@ -22,7 +22,7 @@ export function RoomBar({ room, longestM }: { room: RoomToBeWrong; longestM: num
       {toEdgeM !== null && toEdgeM <= longestM && (
         <g>
           <line x1={x(toEdgeM)} x2={x(toEdgeM)} y1={2} y2={17} stroke={tokens.edge} strokeWidth={1.5} />
-          <text x={x(toEdgeM)} y={28} fontSize={9.5} textAnchor={x(toEdgeM) > WIDTH - 40 ? 'end' : 'middle'} fill={tokens.inkSoft}>
+          <text x={x(toEdgeM)} y={28} fontSize={9.5} textAnchor="end" fill={tokens.inkSoft}>
             edge
           </text>
         </g>

@@ -41,7 +41,7 @@ const CORNER_PX_PER_M = 3.2
 const LABEL_OFFSET_PX = 34
 /** Height kept free at the foot for the key of speeds and the scale. */
 const KEY_PX = 34
-const BADGE = { width: 56 }
+const BADGE = { width: 56, withMargin: 80 }
 /** How far from the track the pointer still points at it, metres. */
 const POINTS_WITHIN_M = 60
 
@@ -167,7 +167,7 @@ export function PlanView({
               fit={fit}
               k={k}
               selected={c.number === corner}
-              margin={margins?.get(c.number) ?? null}
+              margin={margins ? (margins.get(c.number) ?? { text: '–', unsafe: false }) : null}
               onPick={() => onCorner(c.number === corner ? null : c.number)}
             />
           ))}
@@ -232,6 +232,7 @@ function CornerBadge({ solution, corner, fit, k, selected, margin, onPick }: Cor
   const { tokens } = useTheme()
   const { apex, minSpeed } = corner.points
   if (!apex) return null
+  const width = margin ? BADGE.withMargin : BADGE.width
   const inside = corner.direction === 'left' ? 1 : -1
   const reachM = (k > 2 ? 2 : 1) * (LABEL_OFFSET_PX / (fit.pxPerM * k))
   const place = placeAt(solution.track, wrapStation(solution.track, apex.stationM), inside * (solution.track.halfLeftM[0]! + reachM))
@@ -247,21 +248,21 @@ function CornerBadge({ solution, corner, fit, k, selected, margin, onPick }: Cor
       onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}
     >
       <rect
-        x={-BADGE.width / 2}
+        x={-width / 2}
         y={-12}
-        width={BADGE.width}
+        width={width}
         height={24}
         rx={12}
         fill={selected ? tokens.action : tokens.raised}
         stroke={tokens.ink}
         strokeWidth={1.2 * tokens.weight}
       />
-      <text x={-BADGE.width / 2 + 9} y={5} fontSize={14} fontWeight={750} fill={selected ? tokens.onAction : tokens.ink}>
+      <text x={-width / 2 + 9} y={5} fontSize={14} fontWeight={750} fill={selected ? tokens.onAction : tokens.ink}>
         {corner.number}
       </text>
       {(margin ?? minSpeed) && (
         <text
-          x={BADGE.width / 2 - (margin ? 5 : 9)}
+          x={width / 2 - 9}
           y={4.5}
           fontSize={11.5}
           fontWeight={margin?.unsafe ? 750 : 400}
