@@ -6,7 +6,7 @@ import { cornerCharacters } from '../corners/cornerCharacter'
 import { cornerPointsOf, type DrivenLine } from '../corners/cornerPoints'
 import type { Circuit } from '../geometry/circuit'
 import { cornersOf } from '../geometry/corners'
-import { DEFAULT_STEP_M, sampleTrack } from '../geometry/track'
+import { DEFAULT_STEP_M, sampleTrack, stationsApart } from '../geometry/track'
 import { chooseLine, type LineMethod } from '../line/chooseLine'
 import { gripMapOf } from '../line/gripMap'
 import { pathOf } from '../line/path'
@@ -82,7 +82,12 @@ export function solvePlan({
   const cones = placeCones(track, corners, points, { firstSession })
   const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! }))
   const standing = byHand ? placedCones({ track, trace: driven.trace, cones }, byHand) : cones
-  const brakeCone = (number: string) => standing.find((c) => c.cornerNumber === number && c.duty === 'brake')?.stationM ?? null
+  // of several, as for two vehicles, the last one is where someone brakes with least room
+  const brakeCone = (number: string) => {
+    const end = corners.find((c) => c.number === number)!.endM
+    const brakes = standing.filter((c) => c.cornerNumber === number && c.duty === 'brake').map((c) => c.stationM)
+    return brakes.sort((a, b) => stationsApart(track, a, end) - stationsApart(track, b, end))[0] ?? null
+  }
   return success({
     ...driven,
     lineMethod: method,

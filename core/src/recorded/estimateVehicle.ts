@@ -6,8 +6,6 @@ import type { FieldProblem } from '@ochote/contracts'
 export interface LapSample {
   readonly timeS: number
   readonly speedMps: number
-  /** forward positive, without gravity */
-  readonly alongMps2: number | null
   /** left positive, without gravity */
   readonly acrossMps2: number | null
 }

@@ -57,7 +57,7 @@ function recorded(powerKw: number, brakingG: number, corneringG: number): LapSam
   for (let k = 0; k < 3000; k++) {
     const drive = (powerKw * 1000 * hatch.drivelineEfficiency) / (hatch.massKg * v) - resist(v)
     const a = gaining ? drive : -brakingG * G - resist(v)
-    samples.push({ timeS: k * 0.05, speedMps: v, alongMps2: null, acrossMps2: gaining ? corneringG * G : 0 })
+    samples.push({ timeS: k * 0.05, speedMps: v, acrossMps2: gaining ? corneringG * G : 0 })
     v += a * 0.05
     if (v > 40) gaining = false
     if (v < 12.5) gaining = true
@@ -81,7 +81,7 @@ describe('an estimate from a recorded drive', () => {
 
   it('refuses too little, and a drive that never gains speed', () => {
     expect(estimateVehicle(hatch, 50, recorded(100, 0.8, 0.9).slice(0, 20)).ok).toBe(false)
-    const coasting = Array.from({ length: 200 }, (_, k): LapSample => ({ timeS: k, speedMps: 8, alongMps2: null, acrossMps2: null }))
+    const coasting = Array.from({ length: 200 }, (_, k): LapSample => ({ timeS: k, speedMps: 8, acrossMps2: null }))
     expect(JSON.stringify(estimateVehicle(hatch, 50, coasting))).toContain('nowhere gaining speed')
   })
 })
@@ -90,14 +90,15 @@ describe('a recorded drive’s file', () => {
   it('is read with the units of its columns, and a later row of the same time is dropped', () => {
     const text = 'Time_S,Speed [mph],Lat_G\n0,10,0.5\n0,11,0.5\n0.1,20,\n'
     expect(accepted(readLapSamples(text, 'a.csv'))).toEqual([
-      { timeS: 0, speedMps: 4.4704, alongMps2: null, acrossMps2: 0.5 * G },
-      { timeS: 0.1, speedMps: 8.9408, alongMps2: null, acrossMps2: null },
+      { timeS: 0, speedMps: 4.4704, acrossMps2: 0.5 * G },
+      { timeS: 0.1, speedMps: 8.9408, acrossMps2: null },
     ])
   })
 
   it.each([
     { text: 'a,b\n1,2\n', says: 'line 1' },
     { text: 'time_s,speed_kmh\n0,fast\n', says: 'line 2, speed_kmh' },
+    { text: 'time_s,speed_kmh,lat_g\n0,50,hard\n', says: 'line 2, lat_g' },
     { text: '', says: 'nothing' },
   ])('is refused with its line: $says', ({ text, says }) => {
     expect(JSON.stringify(readLapSamples(text, 'a.csv'))).toContain(says)

@@ -27,7 +27,7 @@ export const dayQuery = (eventId: string) =>
 export const planVersionQuery = (planId: string, versionId: string | null) =>
   queryOptions({
     queryKey: ['plan-versions', versionId],
-    queryFn: ({ signal }) => request(planVersionSchema.nullable(), `/api/plans/${planId}/versions/${versionId}`, { signal }),
+    queryFn: ({ signal }) => request(planVersionSchema, `/api/plans/${planId}/versions/${versionId}`, { signal }),
     staleTime: Infinity,
     enabled: versionId !== null,
   })

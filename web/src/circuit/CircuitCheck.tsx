@@ -3,17 +3,12 @@ import { Box, ButtonBase, Stack, Typography } from '@mui/material'
 import type { FieldProblem } from '@ochote/contracts'
 import type { CircuitRemark } from '@ochote/core'
 import { metres } from '../format/format'
+import { featureOfProblem } from './flaws'
 
 interface CircuitCheckProps {
   problems: readonly FieldProblem[]
   remarks: readonly CircuitRemark[]
   onFeature: (index: number) => void
-}
-
-/** The feature that a problem's field names; null where it names none. */
-export function featureOfProblem({ field }: FieldProblem): { index: number; vertex: number | null } | null {
-  const match = /^features\[(\d+)\](?:\.geometry\.coordinates\[(\d+)\])?/.exec(field)
-  return match ? { index: Number(match[1]), vertex: match[2] === undefined ? null : Number(match[2]) } : null
 }
 
 /** What keeps the circuit from being used, and what is odd or missing. */

@@ -1,24 +1,22 @@
-import { Add, FitScreen, Remove } from '@mui/icons-material'
-import { Box, IconButton, Stack, useTheme } from '@mui/material'
+import { useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
-import { useMemo, useRef, type KeyboardEvent, type MouseEvent, type PointerEvent } from 'react'
+import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react'
 import type { CircuitDocument } from '@ochote/contracts'
 import { toLocal, toLonLat, type LocalFrame, type Track } from '@ochote/core'
 import { fitToView, type Fit } from '../planView/fitToView'
+import { MapFrame } from '../planView/MapFrame'
 import { PlanTrack } from '../planView/PlanTrack'
 import { usePlanZoom } from '../planView/usePlanZoom'
+import { ZoomButtons } from '../planView/ZoomButtons'
 import { useSize } from '../ribbon/useSize'
-import { featuresIn, isIn, placesOf, roleOf, type Place, type Stretch } from './documentEdits'
+import { featuresIn, placesOf, roleOf, type Place, type Stretch } from './documentEdits'
+import { FeatureGrip } from './FeatureGrip'
+import type { Flaw } from './flaws'
+import { PlaceHandles } from './PlaceHandles'
 import { featureName } from './roleFields'
 import { ScaleBar } from './ScaleBar'
 
-/** A place on the map with what is wrong there. */
-export interface Flaw {
-  readonly place: Place
-  readonly what: string
-}
-
-interface CircuitMapProps {
+export interface CircuitMapProps {
   document: CircuitDocument
   frame: LocalFrame
   /** local metres that the whole view shows */
@@ -36,14 +34,6 @@ interface CircuitMapProps {
   /** places drawn so far of something new; null while nothing is */
   drawing: readonly Place[] | null
   onDraw: (place: Place) => void
-}
-
-const NUDGE_M = 0.5
-const nudges: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-NUDGE_M, 0],
-  ArrowRight: [NUDGE_M, 0],
-  ArrowUp: [0, NUDGE_M],
-  ArrowDown: [0, -NUDGE_M],
 }
 
 /** The circuit as its file has it, to be pointed at and taken hold of. North is up. */
@@ -67,18 +57,7 @@ export function CircuitMap(props: CircuitMapProps) {
   const path = (places: readonly Place[]) =>
     places.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p).x.toFixed(2)},${at(p).y.toFixed(2)}`).join('')
   return (
-    <Box
-      ref={ref}
-      sx={{
-        position: 'relative',
-        width: '100%',
-        height: '100%',
-        minHeight: 300,
-        overflow: 'hidden',
-        touchAction: 'none',
-        userSelect: 'none',
-      }}
-    >
+    <MapFrame ref={ref}>
       <svg
         ref={svg}
         width={width}
@@ -128,7 +107,7 @@ export function CircuitMap(props: CircuitMapProps) {
               )
             ),
           )}
-          {!drawing && <Handles {...props} at={at} k={k} placeOf={placeOf} />}
+          {!drawing && <PlaceHandles {...props} at={at} k={k} placeOf={placeOf} />}
           {flaws.map(({ place, what }) => (
             <g key={`${what}${place.join()}`} transform={`translate(${at(place).x},${at(place).y}) scale(${1 / k})`}>
               <title>{what}</title>
@@ -146,119 +125,13 @@ export function CircuitMap(props: CircuitMapProps) {
           )}
         </g>
       </svg>
-      <Stack className="no-print" sx={{ position: 'absolute', top: 6, right: 6 }}>
-        <IconButton aria-label="Nearer" onClick={() => by(1.6)}>
-          <Add />
-        </IconButton>
-        <IconButton aria-label="Farther" onClick={() => by(1 / 1.6)}>
-          <Remove />
-        </IconButton>
-        <IconButton aria-label="Whole circuit" onClick={() => show(null)}>
-          <FitScreen />
-        </IconButton>
-      </Stack>
+      <ZoomButtons by={by} onWhole={() => show(null)} />
       <ScaleBar pxPerM={fit.pxPerM * k} />
-    </Box>
+    </MapFrame>
   )
 }
 
 function toPlace(frame: LocalFrame, fit: Fit, px: number, py: number): Place {
   const { lon, lat } = toLonLat(frame, fit.toEast(px), fit.toNorth(py))
   return [Math.round(lon * 1e9) / 1e9, Math.round(lat * 1e9) / 1e9]
-}
-
-interface FeatureGripProps {
-  at: { x: number; y: number }
-  name: string
-  k: number
-  selected: boolean
-  onSelect: () => void
-}
-
-/** A feature to be chosen on the map. */
-function FeatureGrip({ at, name, k, selected, onSelect }: FeatureGripProps) {
-  const { tokens } = useTheme()
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={name}
-      aria-pressed={selected}
-      transform={`translate(${at.x},${at.y}) scale(${1 / k})`}
-      style={{ cursor: 'pointer' }}
-      onClick={(e) => {
-        e.stopPropagation()
-        onSelect()
-      }}
-      onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onSelect()}
-    >
-      <title>{name}</title>
-      <circle r={9} fill="transparent" />
-      <circle r={selected ? 7 : 3.4} fill={selected ? 'none' : tokens.raised} stroke={tokens.action} strokeWidth={selected ? 3 : 1.6} />
-    </g>
-  )
-}
-
-interface HandlesProps extends CircuitMapProps {
-  at: (place: Place) => { x: number; y: number }
-  k: number
-  placeOf: (event: PointerEvent) => Place
-}
-
-/** The places of the chosen feature, or of the track while it is edited, as things to take hold of. */
-function Handles({ document, frame, selected, stretch, onStretch, onMove, at, k, placeOf }: HandlesProps) {
-  const { tokens } = useTheme()
-  const features = featuresIn(document)
-  const index = stretch ? features.findIndex((f) => roleOf(f) === 'centreline') : selected
-  const feature = index === null ? undefined : features[index]
-  const held = useRef<{ vertex: number; moved: boolean } | null>(null)
-  if (index === null || !feature || (roleOf(feature) === 'centreline' && !stretch)) return null
-  const onKey = (vertex: number, place: Place) => (event: KeyboardEvent) => {
-    const by = nudges[event.key]
-    if (!by) return
-    event.preventDefault()
-    event.stopPropagation()
-    const p = toLocal(frame, place[0]!, place[1]!)
-    const { lon, lat } = toLonLat(frame, p.x + by[0], p.y + by[1])
-    onMove(index, vertex, [lon, lat], true)
-  }
-  return (
-    <g data-line>
-      {placesOf(feature).map((place, vertex) => {
-        const chosen = stretch !== null && isIn(stretch, vertex)
-        return (
-          <circle
-            key={vertex}
-            cx={at(place).x}
-            cy={at(place).y}
-            r={(chosen ? 6 : 4.2) / k}
-            fill={chosen ? tokens.action : tokens.raised}
-            stroke={tokens.action}
-            strokeWidth={1.8 / k}
-            role="button"
-            tabIndex={chosen || !stretch ? 0 : -1}
-            aria-label={`Position ${vertex + 1}. Arrow keys move it by ${NUDGE_M} m`}
-            aria-pressed={chosen}
-            style={{ cursor: 'move' }}
-            onKeyDown={onKey(vertex, place)}
-            onClick={(e) => e.stopPropagation()}
-            onPointerDown={(e) => {
-              e.currentTarget.setPointerCapture(e.pointerId)
-              held.current = { vertex, moved: false }
-              if (stretch) onStretch(vertex, e.shiftKey)
-            }}
-            onPointerMove={(e) => {
-              if (held.current?.vertex !== vertex || e.buttons !== 1) return
-              held.current.moved = true
-              onMove(index, vertex, placeOf(e), false)
-            }}
-            onPointerUp={(e) => {
-              if (held.current?.moved) onMove(index, vertex, placeOf(e), true)
-              held.current = null
-            }}
-          />
-        )
-      })}
-    </g>
-  )
 }

@@ -1,37 +1,27 @@
-import { ArrowBack, Check, Close, FileDownloadOutlined, Redo, SaveOutlined, Undo } from '@mui/icons-material'
-import {
-  Box,
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogContentText,
-  DialogTitle,
-  IconButton,
-  Stack,
-  Tab,
-  Tabs,
-  Tooltip,
-  Typography,
-} from '@mui/material'
+import { ArrowBack, FileDownloadOutlined, SaveOutlined } from '@mui/icons-material'
+import { Box, Button, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useBlocker, useParams } from 'react-router'
 import type { CircuitDocument, CircuitOnShelf } from '@ochote/contracts'
-import { circuitFromDocument, circuitRemarks, localFrame, placeAt, sampleTrack, toLocal, toLonLat, type LocalFrame } from '@ochote/core'
+import { circuitFromDocument, circuitRemarks, localFrame, sampleTrack, toLocal, type LocalFrame } from '@ochote/core'
 import { circuitQuery } from '../api/queries'
 import { Caution } from '../caution/Caution'
-import { useUndoKeys } from '../history/useUndoKeys'
+import { UndoRedo } from '../history/UndoRedo'
 import { saveFile } from '../pdf/saveFile'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { CircuitCheck, featureOfProblem } from './CircuitCheck'
-import { CircuitMap, type Flaw } from './CircuitMap'
+import { Choice } from '../shell/Choice'
+import { PanelTabs } from '../shell/PanelTabs'
+import { CircuitCheck } from './CircuitCheck'
+import { CircuitMap } from './CircuitMap'
 import { CornersTab } from './CornersTab'
-import { added, centrelineIndex, featuresIn, placeMoved, placesOf, roleOf, type Place, type Stretch } from './documentEdits'
+import { added, centrelineIndex, featuresIn, placeMoved, placesOf, roleOf, type Stretch } from './documentEdits'
+import { DrawingBar } from './DrawingBar'
 import { FeaturesTab } from './FeaturesTab'
-import type { Addable } from './roleFields'
 import { TrackTab } from './TrackTab'
+import { flawsOf } from './flaws'
+import { useDrawing } from './useDrawing'
 import { useCircuitDraft } from './useCircuitDraft'
 
 /** A circuit of the shelf, to be seen, checked and changed. */
@@ -61,67 +51,16 @@ function CircuitEditor({ circuit }: { circuit: CircuitOnShelf }) {
   const [selected, setSelected] = useState<number | null>(null)
   const [stretch, setStretch] = useState<Stretch>({ from: 0, to: 0 })
   const [moving, setMoving] = useState<CircuitDocument | null>(null)
-  const [drawing, setDrawing] = useState<{ addable: Addable; places: Place[] } | null>(null)
-  useUndoKeys(draft.undo, draft.redo)
   const leaving = useBlocker(draft.dirty)
   const document = moving ?? draft.document
   const read = useMemo(() => circuitFromDocument(document), [document])
   const track = useMemo(() => (read.ok ? sampleTrack(read.value) : null), [read])
   const remarks = useMemo(() => (read.ok ? circuitRemarks(read.value) : []), [read])
   const problems = read.ok ? [] : read.problem
-  const flaws: Flaw[] = [
-    ...problems.flatMap((problem) => {
-      const about = featureOfProblem(problem)
-      const feature = about && featuresIn(document)[about.index]
-      const crossing = [...problem.found.matchAll(/after position (\d+)/g)].map((m) => Number(m[1]))
-      const vertices = about && about.vertex !== null ? [about.vertex] : crossing
-      return feature ? vertices.flatMap((v) => placesOf(feature).slice(v, v + 1)).map((place) => ({ place, what: problem.found })) : []
-    }),
-    ...remarks.flatMap(({ stationM, what }) => {
-      if (stationM === null || !track) return []
-      const p = placeAt(track, stationM, 0)
-      const { lon, lat } = toLonLat(track.circuit.frame, p.x, p.y)
-      return [{ place: [lon, lat], what }]
-    }),
-  ]
-  const finish = () => {
-    if (!drawing) return
-    const { addable, places } = drawing
-    setDrawing(null)
-    const least = addable.geometry === 'Polygon' ? 3 : addable.geometry === 'LineString' ? 2 : 1
-    if (places.length < least) return
-    const coordinates = addable.geometry === 'Point' ? places[0] : addable.geometry === 'Polygon' ? [[...places, places[0]]] : places
-    draft.change(
-      added(draft.document, {
-        type: 'Feature',
-        properties: { role: addable.role, ...addable.properties },
-        geometry: { type: addable.geometry, coordinates },
-      }),
-    )
+  const flaws = flawsOf(document, problems, track, remarks)
+  const { drawing, begin, place, finish, stop } = useDrawing((feature) => {
+    draft.change(added(draft.document, feature))
     setSelected(featuresIn(draft.document).length)
-  }
-  const draw = (place: Place) => {
-    if (!drawing) return
-    if (drawing.addable.geometry === 'Point') {
-      setDrawing(null)
-      draft.change(
-        added(draft.document, {
-          type: 'Feature',
-          properties: { role: drawing.addable.role, ...drawing.addable.properties },
-          geometry: { type: 'Point', coordinates: place },
-        }),
-      )
-      setSelected(featuresIn(draft.document).length)
-    } else setDrawing({ ...drawing, places: [...drawing.places, place] })
-  }
-  useEffect(() => {
-    if (!drawing) return
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'Escape') setDrawing(null)
-      else if (event.key === 'Enter' && !(event.target as HTMLElement).closest('button')) finish()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
   })
   const pick = (index: number | null) => {
     setSelected(index)
@@ -145,20 +84,7 @@ function CircuitEditor({ circuit }: { circuit: CircuitOnShelf }) {
         <Typography variant="h1" sx={{ fontSize: '1.3rem' }}>
           {document.ochote.name}
         </Typography>
-        <Tooltip title="Undo (Ctrl+Z)">
-          <span>
-            <IconButton aria-label="Undo" disabled={!draft.canUndo} onClick={draft.undo}>
-              <Undo />
-            </IconButton>
-          </span>
-        </Tooltip>
-        <Tooltip title="Redo (Ctrl+Shift+Z)">
-          <span>
-            <IconButton aria-label="Redo" disabled={!draft.canRedo} onClick={draft.redo}>
-              <Redo />
-            </IconButton>
-          </span>
-        </Tooltip>
+        <UndoRedo {...draft} />
         <Typography variant="body2" role="status" color="text.secondary">
           {draft.saving ? 'Saving…' : draft.dirty ? 'Changed, not saved' : `Saved, version ${draft.version}`}
         </Typography>
@@ -194,42 +120,16 @@ function CircuitEditor({ circuit }: { circuit: CircuitOnShelf }) {
               if (done) draft.change(next)
             }}
             drawing={drawing?.places ?? null}
-            onDraw={draw}
+            onDraw={place}
           />
-          {drawing && (
-            <DrawingBar addable={drawing.addable} count={drawing.places.length} onDone={finish} onStop={() => setDrawing(null)} />
-          )}
+          {drawing && <DrawingBar addable={drawing.addable} count={drawing.places.length} onDone={finish} onStop={stop} />}
         </Box>
         <Box
           component="aside"
           aria-label="About the circuit"
           sx={{ borderLeft: { md: 1 }, borderColor: { md: 'divider' }, display: 'flex', flexDirection: 'column', minHeight: 0 }}
         >
-          <Tabs
-            value={tab}
-            onChange={(_e, next: TabKey) => setTab(next)}
-            variant="fullWidth"
-            aria-label="About the circuit"
-            sx={{ borderBottom: 1, borderColor: 'divider', minHeight: 40, flexShrink: 0 }}
-          >
-            {(Object.keys(tabs) as TabKey[]).map((key) => (
-              <Tab
-                key={key}
-                value={key}
-                label={tabs[key]}
-                id={`circuit-tab-${key}`}
-                aria-controls={`circuit-${key}`}
-                sx={{ textTransform: 'none', minWidth: 0, minHeight: 40 }}
-              />
-            ))}
-          </Tabs>
-          <Box
-            role="tabpanel"
-            id={`circuit-${tab}`}
-            aria-labelledby={`circuit-tab-${tab}`}
-            tabIndex={0}
-            sx={{ px: 2, py: 1.5, overflowY: 'auto', flex: 1 }}
-          >
+          <PanelTabs label="About the circuit" id="circuit" names={tabs} open={tab} onOpen={setTab}>
             {tab === 'check' && <CircuitCheck problems={problems} remarks={remarks} onFeature={pick} />}
             {tab === 'track' && (
               <TrackTab document={document} track={track} stretch={stretch} onStretch={setStretch} onChange={draft.change} />
@@ -244,12 +144,12 @@ function CircuitEditor({ circuit }: { circuit: CircuitOnShelf }) {
                 onChange={draft.change}
                 onAdd={(addable) => {
                   setSelected(null)
-                  setDrawing({ addable, places: [] })
+                  begin(addable)
                 }}
               />
             )}
             {tab === 'corners' && <CornersTab document={document} track={track} onChange={draft.change} />}
-          </Box>
+          </PanelTabs>
         </Box>
       </Box>
       <Box sx={{ px: 2, py: 0.75, borderTop: 1, borderColor: 'divider' }}>
@@ -274,73 +174,5 @@ function CircuitEditor({ circuit }: { circuit: CircuitOnShelf }) {
         ]}
       />
     </Box>
-  )
-}
-
-interface DrawingBarProps {
-  addable: Addable
-  count: number
-  onDone: () => void
-  onStop: () => void
-}
-
-/** What to do while something is drawn. */
-function DrawingBar({ addable, count, onDone, onStop }: DrawingBarProps) {
-  const least = addable.geometry === 'Polygon' ? 3 : 2
-  return (
-    <Stack
-      direction="row"
-      role="status"
-      sx={{
-        position: 'absolute',
-        top: 8,
-        left: 8,
-        gap: 1,
-        alignItems: 'center',
-        bgcolor: 'background.paper',
-        border: 1,
-        borderColor: 'divider',
-        borderRadius: 1,
-        px: 1.5,
-        py: 0.5,
-      }}
-    >
-      <Typography variant="body2">
-        {addable.name}: {addable.geometry === 'Point' ? 'click where it stands' : 'click along it, in the direction of driving'}
-      </Typography>
-      {addable.geometry !== 'Point' && (
-        <Button size="small" startIcon={<Check />} disabled={count < least} onClick={onDone}>
-          Done
-        </Button>
-      )}
-      <Button size="small" color="inherit" startIcon={<Close />} onClick={onStop}>
-        Stop
-      </Button>
-    </Stack>
-  )
-}
-
-interface ChoiceProps {
-  open: boolean
-  title: string
-  text: string
-  choices: readonly { name: string; act: () => void }[]
-}
-
-function Choice({ open, title, text, choices }: ChoiceProps) {
-  return (
-    <Dialog open={open} aria-labelledby="choice">
-      <DialogTitle id="choice">{title}</DialogTitle>
-      <DialogContent>
-        <DialogContentText>{text}</DialogContentText>
-      </DialogContent>
-      <DialogActions>
-        {choices.map(({ name, act }, i) => (
-          <Button key={name} variant={i === choices.length - 1 ? 'contained' : 'text'} onClick={act}>
-            {name}
-          </Button>
-        ))}
-      </DialogActions>
-    </Dialog>
   )
 }

@@ -1,10 +1,11 @@
 import { CallMerge, CallSplit } from '@mui/icons-material'
-import { Box, Button, IconButton, Stack, TextField, Tooltip, Typography } from '@mui/material'
-import { useState } from 'react'
+import { Box, Button, IconButton, Stack, Tooltip, Typography } from '@mui/material'
 import { v4 as uuid } from 'uuid'
 import type { CircuitDocument } from '@ochote/contracts'
 import { cornersOf, placeAt, toLonLat, wrapStation, type Corner, type Track } from '@ochote/core'
 import { count, metres } from '../format/format'
+import { outOfBounds, typedNumber } from '../forms/numbers'
+import { TakenField } from '../forms/TakenField'
 import { joined, renumbered, split, withCorners } from './cornerEdits'
 import { added, type DocumentFeature } from './documentEdits'
 
@@ -31,15 +32,18 @@ export function CornersTab({ document, track, onChange }: CornersTabProps) {
         {corners.map((corner, i) => (
           <Stack component="li" key={`${corner.number}-${corner.startM}`} sx={{ gap: 1, py: 1, borderBottom: 1, borderColor: 'divider' }}>
             <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
-              <Field
+              <TakenField
                 label="Number"
-                width={88}
+                sx={{ width: 88 }}
+                required
+                wrong={(text) => (text.trim() === '' ? 'it cannot be left out' : null)}
                 value={corner.number}
                 most={6}
-                onTake={(number) => number !== '' && write(corners.map((c, k) => (k === i ? { ...c, number } : c)))}
+                onTake={(number) => write(corners.map((c, k) => (k === i ? { ...c, number } : c)))}
               />
-              <Field
+              <TakenField
                 label="Name"
+                sx={{ flex: 1 }}
                 value={corner.name}
                 most={60}
                 onTake={(name) => write(corners.map((c, k) => (k === i ? { ...c, name } : c)))}
@@ -115,34 +119,6 @@ function withBoards(document: CircuitDocument, track: Track, corner: Corner): Ci
   }, document)
 }
 
-interface FieldProps {
-  label: string
-  value: string
-  most: number
-  width?: number
-  onTake: (value: string) => void
-}
-
-function Field({ label, value, most, width, onTake }: FieldProps) {
-  const [typed, setTyped] = useState<string | null>(null)
-  const take = () => {
-    if (typed !== null && typed.trim() !== value) onTake(typed.trim())
-    setTyped(null)
-  }
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={typed ?? value}
-      sx={width === undefined ? { flex: 1 } : { width }}
-      slotProps={{ htmlInput: { maxLength: most } }}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={take}
-      onKeyDown={(e) => e.key === 'Enter' && take()}
-    />
-  )
-}
-
 interface StationFieldProps {
   label: string
   value: number
@@ -152,15 +128,15 @@ interface StationFieldProps {
 
 function StationField({ label, value, track, onTake }: StationFieldProps) {
   return (
-    <Field
+    <TakenField
       label={label}
-      width={92}
+      sx={{ width: 92 }}
       most={8}
+      numeric
+      required
       value={value.toFixed(0)}
-      onTake={(text) => {
-        const stationM = Number(text.replace(',', '.'))
-        if (text !== '' && Number.isFinite(stationM)) onTake(wrapStation(track, stationM))
-      }}
+      wrong={(text) => outOfBounds(text, 0, track.lengthM)}
+      onTake={(text) => onTake(wrapStation(track, typedNumber(text)))}
     />
   )
 }

@@ -1,5 +1,6 @@
 import { MenuItem, Stack, TextField } from '@mui/material'
-import { useState } from 'react'
+import { typedNumber } from '../forms/numbers'
+import { TakenField } from '../forms/TakenField'
 import type { DocumentFeature } from './documentEdits'
 import { roleFields, type RoleField } from './roleFields'
 
@@ -31,7 +32,15 @@ export function FeatureForm({ feature, onSet }: FeatureFormProps) {
             ))}
           </TextField>
         ) : (
-          <TypedField key={field.key} field={field} value={feature.properties[field.key]} onSet={onSet} />
+          <TakenField
+            key={field.key}
+            label={field.unit ? `${field.label}, ${field.unit}` : field.label}
+            value={textOf(feature.properties[field.key])}
+            required={field.required === true}
+            numeric={field.kind === 'number'}
+            wrong={(text) => wrongIn(field, text)}
+            onTake={(text) => onSet({ [field.key]: text === '' ? undefined : field.kind === 'number' ? typedNumber(text) : text })}
+          />
         ),
       )}
     </Stack>
@@ -40,31 +49,8 @@ export function FeatureForm({ feature, onSet }: FeatureFormProps) {
 
 const textOf = (value: unknown) => (typeof value === 'string' || typeof value === 'number' ? String(value) : '')
 
-/** A field that is taken over when it is left, so that a word typed is one step to undo. */
-function TypedField({ field, value, onSet }: { field: RoleField; value: unknown; onSet: FeatureFormProps['onSet'] }) {
-  const [typed, setTyped] = useState<string | null>(null)
-  const shown = typed ?? textOf(value)
-  const number = Number(shown.replace(',', '.'))
-  const wrong = field.kind === 'number' && shown.trim() !== '' && !Number.isFinite(number)
-  const missing = field.required === true && shown.trim() === ''
-  const take = () => {
-    if (typed === null || wrong || missing) return
-    const text = typed.trim()
-    setTyped(null)
-    if (text !== textOf(value)) onSet({ [field.key]: text === '' ? undefined : field.kind === 'number' ? number : text })
-  }
-  return (
-    <TextField
-      size="small"
-      label={field.unit ? `${field.label}, ${field.unit}` : field.label}
-      value={shown}
-      required={field.required === true}
-      error={wrong || missing}
-      helperText={wrong ? `found ${shown}, expected a number` : missing ? 'it cannot be left out' : undefined}
-      slotProps={{ htmlInput: { inputMode: field.kind === 'number' ? 'decimal' : 'text', maxLength: 200 } }}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={take}
-      onKeyDown={(e) => e.key === 'Enter' && take()}
-    />
-  )
+/** What is wrong with a property's text; its bounds are the reader's, which the check shows. */
+function wrongIn({ kind, required }: RoleField, text: string): string | null {
+  if (text.trim() === '') return required ? 'it cannot be left out' : null
+  return kind === 'number' && Number.isNaN(typedNumber(text)) ? `found ${text}, expected a number` : null
 }

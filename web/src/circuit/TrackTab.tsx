@@ -1,6 +1,5 @@
 import { AddLocationAltOutlined, DeleteOutlined, FlagOutlined } from '@mui/icons-material'
-import { Button, Stack, TextField, Typography } from '@mui/material'
-import { useState } from 'react'
+import { Button, Stack, Typography } from '@mui/material'
 import type { CircuitDocument } from '@ochote/contracts'
 import type { Track } from '@ochote/core'
 import { count, kilometres, metres } from '../format/format'
@@ -20,6 +19,8 @@ import {
   type PerPosition,
   type Stretch,
 } from './documentEdits'
+import { outOfBounds, typedNumber } from '../forms/numbers'
+import { TakenField } from '../forms/TakenField'
 import { Profiles } from './Profiles'
 
 const fields: readonly { key: PerPosition | 'height'; label: string; least: number; most: number }[] = [
@@ -54,10 +55,13 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
   const closed = track?.closed ?? centreline.properties.closed !== false
   return (
     <Stack sx={{ gap: 1.5 }}>
-      <Typed
+      <TakenField
         label="Name of the circuit"
         value={document.ochote.name}
-        onTake={(name) => name.trim() !== '' && onChange(renamed(document, name.trim()))}
+        most={80}
+        required
+        wrong={(text) => (text.trim() === '' ? 'it cannot be left out' : null)}
+        onTake={(name) => onChange(renamed(document, name))}
       />
       {track && (
         <Typography variant="body2" color="text.secondary">
@@ -141,25 +145,6 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
   )
 }
 
-function Typed({ label, value, onTake }: { label: string; value: string; onTake: (value: string) => void }) {
-  const [typed, setTyped] = useState<string | null>(null)
-  const take = () => {
-    if (typed !== null && typed !== value) onTake(typed)
-    setTyped(null)
-  }
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={typed ?? value}
-      slotProps={{ htmlInput: { maxLength: 80 } }}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={take}
-      onKeyDown={(e) => e.key === 'Enter' && take()}
-    />
-  )
-}
-
 interface NumberAlongProps {
   label: string
   least: number
@@ -168,29 +153,19 @@ interface NumberAlongProps {
   onTake: (value: number) => void
 }
 
+const shown = (value: number) => String(Math.round(value * 1000) / 1000)
+
 /** One number for a stretch; where it differs along it the range is told, and nothing is changed until one is typed. */
 function NumberAlong({ label, least, most, now, onTake }: NumberAlongProps) {
-  const [typed, setTyped] = useState<string | null>(null)
   const same = now.least === now.most
-  const value = Number((typed ?? '').replace(',', '.'))
-  const wrong = typed !== null && typed.trim() !== '' && !(value >= least && value <= most)
-  const take = () => {
-    if (typed !== null && typed.trim() !== '' && !wrong && !(same && value === now.least)) onTake(value)
-    if (!wrong) setTyped(null)
-  }
-  const shown = (v: number) => String(Math.round(v * 1000) / 1000)
   return (
-    <TextField
-      size="small"
+    <TakenField
       label={label}
-      value={typed ?? (same ? shown(now.least) : '')}
+      value={same ? shown(now.least) : ''}
       placeholder={same ? '' : `${shown(now.least)} to ${shown(now.most)}`}
-      error={wrong}
-      helperText={wrong ? `found ${typed}, expected ${least} to ${most}` : undefined}
-      slotProps={{ htmlInput: { inputMode: 'decimal' }, inputLabel: { shrink: true } }}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={take}
-      onKeyDown={(e) => e.key === 'Enter' && take()}
+      numeric
+      wrong={(text) => outOfBounds(text, least, most)}
+      onTake={(text) => text !== '' && onTake(typedNumber(text))}
     />
   )
 }

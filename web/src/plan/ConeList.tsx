@@ -1,9 +1,10 @@
 import { DeleteOutlined, KeyboardArrowLeft, KeyboardArrowRight, LockOpenOutlined, LockOutlined, Undo } from '@mui/icons-material'
-import { Box, Button, ButtonBase, IconButton, Stack, TextField, Tooltip, Typography } from '@mui/material'
+import { Box, Button, ButtonBase, IconButton, Stack, Tooltip, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
-import { useState, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import type { Moved, PlacedCone } from '@ochote/core'
+import { TakenField } from '../forms/TakenField'
 import { speed } from '../format/format'
 import { DutyMark } from '../marks/DutyMark'
 
@@ -87,7 +88,6 @@ type ConeHandsProps = Pick<ConeListProps, 'onNudge' | 'onPutBack' | 'onLock' | '
 
 /** What can be done to the chosen mark, where it stands, and what it does there. */
 function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, effect }: ConeHandsProps) {
-  const [remark, setRemark] = useState(cone.remark)
   return (
     <Stack sx={{ pl: 4.5, pb: 1, gap: 0.5 }}>
       <Stack direction="row" sx={{ alignItems: 'center', gap: 0.5, flexWrap: 'wrap' }}>
@@ -121,15 +121,7 @@ function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, eff
           Take away
         </Button>
       </Stack>
-      <TextField
-        size="small"
-        label="Remark for whoever places it"
-        value={remark}
-        slotProps={{ htmlInput: { maxLength: 200 } }}
-        onChange={(e) => setRemark(e.target.value)}
-        onBlur={() => remark.trim() !== cone.remark && onRemark(cone.id, remark)}
-        onKeyDown={(e) => e.key === 'Enter' && (e.target as HTMLInputElement).blur()}
-      />
+      <TakenField label="Remark for whoever places it" value={cone.remark} onTake={(remark) => onRemark(cone.id, remark)} />
       {effect?.(cone)}
       <Typography variant="caption" color="text.secondary">
         {speed(cone.speedMps)} planned · {Math.abs(cone.inFromEdgeM).toFixed(1)} m {cone.inFromEdgeM < 0 ? 'outside' : 'inside'} the edge ·{' '}

@@ -31,7 +31,12 @@ export function PlanActions({ day, plan, draft, onChange, onOpen }: PlanActionsP
   }
   return (
     <>
-      <IconButton aria-label="More to do with this plan" aria-haspopup="menu" onClick={(e) => setAnchor(e.currentTarget)}>
+      <IconButton
+        className="no-print"
+        aria-label="More to do with this plan"
+        aria-haspopup="menu"
+        onClick={(e) => setAnchor(e.currentTarget)}
+      >
         <MoreVert />
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>

@@ -1,5 +1,4 @@
-import { Redo, Undo } from '@mui/icons-material'
-import { Box, IconButton, LinearProgress, MenuItem, Stack, TextField, Tooltip, Typography } from '@mui/material'
+import { Box, LinearProgress, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useMemo } from 'react'
 import type { DayFile, Plan } from '@ochote/contracts'
 import { placedCones, type PlanSolution } from '@ochote/core'
@@ -12,7 +11,7 @@ import { PlanActions } from './PlanActions'
 import { PlanSummary } from './PlanSummary'
 import { PlanWork } from './PlanWork'
 import { usePlanDraft, type PlanDraftState } from './usePlanDraft'
-import { useUndoKeys } from '../history/useUndoKeys'
+import { UndoRedo } from '../history/UndoRedo'
 
 interface PlanEditorProps {
   day: DayFile
@@ -23,8 +22,7 @@ interface PlanEditorProps {
 /** A plan on the circuit and on the ribbon, with what it is made for beside it. */
 export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
   const state = usePlanDraft(plan)
-  const { draft, undo, redo } = state
-  useUndoKeys(undo, redo)
+  const { draft } = state
   const vehicle = day.vehicles.find((v) => v.id === draft.vehicleId)?.vehicle
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)
   if (!vehicle || !scheme) throw new Error('the plan names a vehicle or a marker scheme that is not on the shelf')
@@ -111,20 +109,7 @@ function SaveState({ state }: { state: PlanDraftState }) {
   const words = { saved: `Saved, version ${state.version}`, saving: 'Saving…', failed: 'Not saved' }[state.saving]
   return (
     <Stack direction="row" sx={{ alignItems: 'center' }}>
-      <Tooltip title="Undo (Ctrl+Z)">
-        <span>
-          <IconButton aria-label="Undo" disabled={!state.canUndo} onClick={state.undo}>
-            <Undo />
-          </IconButton>
-        </span>
-      </Tooltip>
-      <Tooltip title="Redo (Ctrl+Shift+Z)">
-        <span>
-          <IconButton aria-label="Redo" disabled={!state.canRedo} onClick={state.redo}>
-            <Redo />
-          </IconButton>
-        </span>
-      </Tooltip>
+      <UndoRedo {...state} />
       <Typography variant="body2" role="status" color={state.saving === 'failed' ? 'error' : 'text.secondary'}>
         {words}
       </Typography>

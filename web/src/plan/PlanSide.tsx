@@ -1,9 +1,9 @@
-import { Box, Tab, Tabs } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { memo, useMemo, type ReactNode } from 'react'
 import type { ConesByHand, DayFile, Plan } from '@ochote/contracts'
 import { placedCones, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
 import { ProblemNotice } from '../problem/ProblemNotice'
+import { PanelTabs } from '../shell/PanelTabs'
 import type { SolutionInput } from '../workers/useSolution'
 import { CornersTab } from './CornersTab'
 import { LineSchool } from './LineSchool'
@@ -80,33 +80,9 @@ export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
   return (
     <Side aria-label="About the plan">
       {error !== null && <ProblemNotice error={error} />}
-      <Tabs
-        value={tab}
-        onChange={(_e, next: PlanTab) => onTab(next)}
-        variant="fullWidth"
-        aria-label="About the plan"
-        sx={{ borderBottom: 1, borderColor: 'divider', minHeight: 40, flexShrink: 0 }}
-      >
-        {(Object.keys(tabs) as PlanTab[]).map((key) => (
-          <Tab
-            key={key}
-            value={key}
-            label={tabs[key]}
-            id={`plan-tab-${key}`}
-            aria-controls={`plan-${key}`}
-            sx={{ textTransform: 'none', minWidth: 0, minHeight: 40, px: 0.5 }}
-          />
-        ))}
-      </Tabs>
-      <Box
-        role="tabpanel"
-        id={`plan-${tab}`}
-        aria-labelledby={`plan-tab-${tab}`}
-        tabIndex={0}
-        sx={{ px: 2, py: 1.5, overflowY: 'auto', flex: 1 }}
-      >
+      <PanelTabs label="About the plan" id="plan" names={tabs} open={tab} onOpen={onTab}>
         {shownTab[tab]()}
-      </Box>
+      </PanelTabs>
     </Side>
   )
 })

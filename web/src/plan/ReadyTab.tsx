@@ -1,5 +1,5 @@
 import { CheckCircleOutlined, ErrorOutlined, RadioButtonUnchecked } from '@mui/icons-material'
-import { Alert, Box, Button, Stack, TextField, Typography } from '@mui/material'
+import { Alert, Box, Button, Stack, Typography } from '@mui/material'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 as uuid } from 'uuid'
@@ -8,6 +8,7 @@ import { readiness, type PlacedCone, type PlanSolution } from '@ochote/core'
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { clock, shortDay } from '../format/format'
+import { TextLine } from '../forms/TextLine'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import type { PlanDraftState } from './usePlanDraft'
 
@@ -75,14 +76,7 @@ export function ReadyTab({ day, plan, solution, cones, scheme, state }: ReadyTab
       )}
       {!current && (
         <Stack sx={{ gap: 1, mt: 2 }}>
-          <TextField
-            size="small"
-            label="Name"
-            required
-            value={by}
-            onChange={(e) => setBy(e.target.value)}
-            slotProps={{ htmlInput: { maxLength: 80 } }}
-          />
+          <TextLine label="Name" required value={by} most={80} onText={setBy} />
           <Button
             variant="contained"
             disabled={open.length > 0 || by.trim() === '' || saving !== 'saved' || mark.isPending}

@@ -1,8 +1,9 @@
-import { Box, Button, ButtonBase, Stack, TextField, Typography } from '@mui/material'
+import { Box, Button, ButtonBase, Stack, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useState } from 'react'
 import type { PlanDraft, UnsafeAnswer } from '@ochote/contracts'
 import { isAnswered, type PlanSolution, type RoomToBeWrong } from '@ochote/core'
+import { TextLine } from '../forms/TextLine'
 import { RoomBar } from './RoomBar'
 import { roomWords, worstFirst } from './roomWords'
 
@@ -111,22 +112,8 @@ function Answer({ room, given, holds, onAnswer }: AnswerProps) {
           ? `It has got worse since ${given.by} answered for ${given.shortM.toFixed(0)} m. Answer it again:`
           : 'Move the cone, lower the pace, or write why it stays, by name:'}
       </Typography>
-      <TextField
-        size="small"
-        label="Reason"
-        required
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
-        slotProps={{ htmlInput: { maxLength: 300 } }}
-      />
-      <TextField
-        size="small"
-        label="Name"
-        required
-        value={by}
-        onChange={(e) => setBy(e.target.value)}
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-      />
+      <TextLine label="Reason" required value={reason} most={300} onText={setReason} />
+      <TextLine label="Name" required value={by} most={80} onText={setBy} />
       <Button
         variant="outlined"
         sx={{ alignSelf: 'flex-start' }}

@@ -31,6 +31,8 @@ interface Drawn {
 interface Holding {
   solution: PlanSolution
   mover: LineMover
+  /** as it was drawn to last: the next movement goes on from there, however fast it follows */
+  last: EditedLine | null
   /** while the line is held: its coefficients and lap before the movement */
   held: { from: Float64Array | null; lapS: number } | null
   /** the newest place only: what the pointer has left behind is not driven */
@@ -66,6 +68,7 @@ export function useLineHand(
         own.next = null
         const line = await own.mover.move({ stationM, offsetM, from: own.held.from })
         if (holding.current !== own) return
+        own.last = line
         setDrawn({ of: own.solution, line, changedS: done ? null : line.trace.lapTimeS - own.held.lapS })
         setError(null)
         if (done) {
@@ -84,11 +87,12 @@ export function useLineHand(
     const own = (holding.current ??= {
       solution,
       mover: lineMover({ document, vehicle, setup, line: solution.line }),
+      last: null,
       held: null,
       next: null,
       busy: false,
     })
-    own.held ??= { from: current?.line.coefficients ?? null, lapS: (current?.line ?? solution).trace.lapTimeS }
+    own.held ??= { from: own.last?.coefficients ?? null, lapS: (own.last ?? solution).trace.lapTimeS }
     own.next = { stationM, offsetM, done }
     if (!own.busy) void drive(own)
   }

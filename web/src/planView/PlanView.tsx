@@ -1,10 +1,8 @@
-import { Add, FitScreen, Remove } from '@mui/icons-material'
-import { Box, IconButton, Stack, useTheme } from '@mui/material'
+import { useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
 import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
-import { nearestOnTrack, placeAt, wrapStation, type PlacedCone, type PlanSolution, type SolvedCorner } from '@ochote/core'
-import { kmh } from '../format/format'
+import { nearestOnTrack, placeAt, type PlacedCone, type PlanSolution } from '@ochote/core'
 import { DutyMark } from '../marks/DutyMark'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { LineHandle } from '../ribbon/LineHandle'
@@ -13,10 +11,13 @@ import { allSamples, pathThrough } from '../ribbon/ribbonScales'
 import { colouredPaths } from '../ribbon/speedColours'
 import { useCursorStation, useMoveCursor } from '../ribbon/trackCursor'
 import { useSize } from '../ribbon/useSize'
+import { CornerBadge } from './CornerBadge'
 import { fitToView, type Fit } from './fitToView'
+import { MapFrame } from './MapFrame'
 import { PlanTrack } from './PlanTrack'
 import { SpeedKey } from './SpeedKey'
 import { usePlanZoom } from './usePlanZoom'
+import { ZoomButtons } from './ZoomButtons'
 
 export interface PlanViewProps {
   solution: PlanSolution
@@ -37,11 +38,8 @@ export interface PlanViewProps {
 
 /** Pixels a metre that a chosen corner is shown at. */
 const CORNER_PX_PER_M = 3.2
-/** How far inside the apex a corner is numbered. */
-const LABEL_OFFSET_PX = 34
 /** Height kept free at the foot for the key of speeds and the scale. */
 const KEY_PX = 34
-const BADGE = { width: 56, withMargin: 80 }
 /** How far from the track the pointer still points at it, metres. */
 const POINTS_WITHIN_M = 60
 
@@ -91,18 +89,7 @@ export function PlanView({
     moveCursor(Math.abs(place.offsetM) < POINTS_WITHIN_M ? place.stationM : null)
   }
   return (
-    <Box
-      ref={frame}
-      sx={{
-        position: 'relative',
-        width: '100%',
-        height: '100%',
-        minHeight: 260,
-        overflow: 'hidden',
-        touchAction: 'none',
-        userSelect: 'none',
-      }}
-    >
+    <MapFrame ref={frame}>
       <svg
         ref={svg}
         width={width}
@@ -195,84 +182,15 @@ export function PlanView({
           <CursorDot solution={solution} fit={fit} k={k} />
         </g>
       </svg>
-      <Stack className="no-print" sx={{ position: 'absolute', top: 6, right: 6 }}>
-        <IconButton aria-label="Nearer" onClick={() => by(1.6)}>
-          <Add />
-        </IconButton>
-        <IconButton aria-label="Farther" onClick={() => by(1 / 1.6)}>
-          <Remove />
-        </IconButton>
-        <IconButton
-          aria-label="Whole circuit"
-          onClick={() => {
-            onCorner(null)
-            show(null)
-          }}
-        >
-          <FitScreen />
-        </IconButton>
-      </Stack>
-      <SpeedKey solution={solution} pxPerM={fit.pxPerM * k} />
-    </Box>
-  )
-}
-
-interface CornerBadgeProps {
-  solution: PlanSolution
-  corner: SolvedCorner
-  fit: Fit
-  k: number
-  selected: boolean
-  margin: { text: string; unsafe: boolean } | null
-  onPick: () => void
-}
-
-/** A corner's number on the inside of its apex, with the least speed there. */
-function CornerBadge({ solution, corner, fit, k, selected, margin, onPick }: CornerBadgeProps) {
-  const { tokens } = useTheme()
-  const { apex, minSpeed } = corner.points
-  if (!apex) return null
-  const width = margin ? BADGE.withMargin : BADGE.width
-  const inside = corner.direction === 'left' ? 1 : -1
-  const reachM = (k > 2 ? 2 : 1) * (LABEL_OFFSET_PX / (fit.pxPerM * k))
-  const place = placeAt(solution.track, wrapStation(solution.track, apex.stationM), inside * (solution.track.halfLeftM[0]! + reachM))
-  return (
-    <g
-      transform={`translate(${fit.x(place.x)},${fit.y(place.y)}) scale(${1 / k})`}
-      role="button"
-      tabIndex={0}
-      aria-pressed={selected}
-      aria-label={`Corner ${corner.number}${corner.name ? `, ${corner.name}` : ''}${minSpeed ? `, ${kmh(minSpeed.speedMps)} km/h at the slowest` : ''}${margin ? `, room to be wrong ${margin.text}` : ''}`}
-      style={{ cursor: 'pointer' }}
-      onClick={onPick}
-      onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}
-    >
-      <rect
-        x={-width / 2}
-        y={-12}
-        width={width}
-        height={24}
-        rx={12}
-        fill={selected ? tokens.action : tokens.raised}
-        stroke={tokens.ink}
-        strokeWidth={1.2 * tokens.weight}
+      <ZoomButtons
+        by={by}
+        onWhole={() => {
+          onCorner(null)
+          show(null)
+        }}
       />
-      <text x={-width / 2 + 9} y={5} fontSize={14} fontWeight={750} fill={selected ? tokens.onAction : tokens.ink}>
-        {corner.number}
-      </text>
-      {(margin ?? minSpeed) && (
-        <text
-          x={width / 2 - 9}
-          y={4.5}
-          fontSize={11.5}
-          fontWeight={margin?.unsafe ? 750 : 400}
-          textAnchor="end"
-          fill={selected ? tokens.onAction : margin?.unsafe ? tokens.unsafe : tokens.inkSoft}
-        >
-          {margin ? margin.text : minSpeed && kmh(minSpeed.speedMps)}
-        </text>
-      )}
-    </g>
+      <SpeedKey solution={solution} pxPerM={fit.pxPerM * k} />
+    </MapFrame>
   )
 }
 

@@ -24,7 +24,15 @@ export function SpeedKey({ solution, pxPerM }: { solution: PlanSolution; pxPerM:
   return (
     <Box sx={{ position: 'absolute', left: 12, bottom: 8, display: 'flex', gap: 3, alignItems: 'flex-end', pointerEvents: 'none' }}>
       <Box>
-        <Box sx={{ width: 150, height: 6, borderRadius: 3, background: `linear-gradient(90deg, ${tokens.speed.join(', ')})` }} />
+        <Box
+          sx={{
+            width: 150,
+            height: 6,
+            borderRadius: 3,
+            printColorAdjust: 'exact',
+            background: `linear-gradient(90deg, ${tokens.speed.join(', ')})`,
+          }}
+        />
         <Typography variant="caption" sx={{ display: 'flex', justifyContent: 'space-between' }}>
           <span>{kmh(slowest)}</span>
           <span>{kmh(usual)}</span>

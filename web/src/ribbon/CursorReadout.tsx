@@ -9,7 +9,7 @@ export function CursorReadout({ solution }: { solution: PlanSolution }) {
   const { track, trace, line } = solution
   if (station === null) {
     return (
-      <Typography variant="body2" color="text.secondary">
+      <Typography className="no-print" variant="body2" color="text.secondary">
         Point at the track to read it. Arrow keys or a number go to a corner, Esc to the whole lap.
       </Typography>
     )

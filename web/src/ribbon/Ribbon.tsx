@@ -4,8 +4,10 @@ import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import { coneOffset, stationsApart, wrapStation, type PlacedCone, type PlanSolution } from '@ochote/core'
 import { DutyMark } from '../marks/DutyMark'
+import { CornerHandle } from './CornerHandle'
 import { LineHandle } from './LineHandle'
 import type { LineHand } from './lineHand'
+import { NoteMark, stackOf, type RibbonNote } from './NoteMark'
 import { RibbonSpeed } from './RibbonSpeed'
 import { RibbonTrack } from './RibbonTrack'
 import { colouredPaths } from './speedColours'
@@ -13,15 +15,6 @@ import { lanes, pathThrough, ribbonHeight, ribbonScales, shownSamples, speedLane
 import { useCursorStation, useMoveCursor } from './trackCursor'
 import { useRibbonZoom } from './useRibbonZoom'
 import { useSize } from './useSize'
-
-/** Something that happened or is to be said at a place on the lap. */
-export interface RibbonNote {
-  id: string
-  stationM: number
-  text: string
-  /** 0 is praise; 1 to 3 the severity of a fault */
-  severity: 0 | 1 | 2 | 3
-}
 
 /** Where a cone is being dragged to. */
 export interface ConePlace {
@@ -115,6 +108,8 @@ export function Ribbon({
         ref={svg}
         width={width}
         height={height}
+        viewBox={`0 0 ${width} ${height}`}
+        style={{ display: 'block', maxWidth: '100%', height: 'auto' }} // on paper it is as wide as the paper
         role="group"
         aria-label="The lap laid out straight, distance to the right, left edge on top"
         onPointerMove={(e) => moveCursor(stationAt(e))}
@@ -194,77 +189,6 @@ export function Ribbon({
         </g>
       </svg>
     </Box>
-  )
-}
-
-/** How many earlier notes stand at nearly the same place. */
-function stackOf(notes: readonly RibbonNote[], n: number, scales: RibbonScales): number {
-  const here = scales.x(notes[n]!.stationM)
-  return notes.slice(0, n).filter((o) => Math.abs(scales.x(o.stationM) - here) < 24).length
-}
-
-function NoteMark({ note, x, stack }: { note: RibbonNote; x: number; stack: number }) {
-  const { tokens } = useTheme()
-  const colour =
-    note.severity === 0 ? tokens.good : note.severity === 3 ? tokens.unsafe : note.severity === 2 ? tokens.caution : tokens.inkSoft
-  const y = lanes.top + 10 + stack * 15
-  return (
-    <g transform={`translate(${x},${y})`}>
-      <rect
-        x={-13}
-        y={-8}
-        width={26}
-        height={14}
-        rx={3}
-        fill={tokens.raised}
-        stroke={colour}
-        strokeWidth={note.severity === 3 ? 2.4 : 1.2}
-      />
-      <text y={3} fontSize={10.5} fontWeight={700} textAnchor="middle" fill={colour}>
-        {note.text}
-      </text>
-    </g>
-  )
-}
-
-interface CornerHandleProps {
-  number: string
-  name: string
-  purpose: string
-  selected: boolean
-  x: number
-  fromX: number
-  toX: number
-  onPick: () => void
-}
-
-function CornerHandle({ number, name, purpose, selected, x, fromX, toX, onPick }: CornerHandleProps) {
-  const { tokens } = useTheme()
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-pressed={selected}
-      aria-label={`Corner ${number}${name ? `, ${name}` : ''}${purpose ? `, ${purpose}` : ''}`}
-      style={{ cursor: 'pointer' }}
-      onClick={onPick}
-      onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}
-    >
-      <path d={`M${fromX},${lanes.top - 2} H${toX}`} stroke={selected ? tokens.action : tokens.edge} strokeWidth={selected ? 4 : 2} />
-      {selected && (
-        <rect x={fromX} y={lanes.top} width={Math.max(0, toX - fromX)} height={lanes.band} fill={tokens.action} opacity={0.08} />
-      )}
-      <rect x={x - 14} y={0} width={28} height={22} fill="transparent" />
-      <text x={x} y={17} fontSize={14} fontWeight={700} textAnchor="middle" fill={selected ? tokens.action : tokens.ink}>
-        {number}
-      </text>
-      {toX - fromX > 90 && (
-        <text x={x + 14} y={17} fontSize={12} fill={tokens.inkSoft}>
-          {toX - fromX > 230 ? [name, purpose].filter(Boolean).join(' · ') : name}
-        </text>
-      )}
-      <title>{[`Corner ${number}`, name, purpose].filter(Boolean).join(', ')}</title>
-    </g>
   )
 }
 

@@ -2,6 +2,7 @@ import { Add } from '@mui/icons-material'
 import { Box, Button, Stack } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { flushSync } from 'react-dom'
 import { v7 as uuid } from 'uuid'
 import type { MarkerScheme } from '@ochote/contracts'
 import { markerSchemesQuery } from '../api/queries'
@@ -15,6 +16,8 @@ import { SchemeLegend } from './SchemeLegend'
 export function MarkersBoard() {
   const schemes = useQuery({ ...markerSchemesQuery, refetchOnWindowFocus: false })
   const [edited, setEdited] = useState<MarkerScheme | null>(null)
+  /** the scheme whose legend was asked for on paper last: the others are not printed with it */
+  const [printed, setPrinted] = useState<string | null>(null)
   const begin = (scheme: Omit<MarkerScheme, 'id' | 'version'>) => setEdited({ ...scheme, id: uuid(), version: 0 })
   if (edited) return <SchemeEditor key={edited.id} scheme={edited} onDone={() => setEdited(null)} />
   return (
@@ -39,6 +42,11 @@ export function MarkersBoard() {
                   key={scheme.id}
                   scheme={scheme}
                   onEdit={() => setEdited(scheme)}
+                  className={printed !== null && printed !== scheme.id ? 'no-print' : ''}
+                  onPrint={() => {
+                    flushSync(() => setPrinted(scheme.id))
+                    window.print()
+                  }}
                   onCopy={() => begin({ ...scheme, name: `${scheme.name}, copy`.slice(0, 80) })}
                 />
               ))}

@@ -8,12 +8,14 @@ interface SchemeLegendProps {
   scheme: MarkerScheme
   onEdit: () => void
   onCopy: () => void
+  onPrint: () => void
+  className: string
 }
 
 /** What each duty's marker is and means, to read and to print. */
-export function SchemeLegend({ scheme, onEdit, onCopy }: SchemeLegendProps) {
+export function SchemeLegend({ scheme, onEdit, onCopy, onPrint, className }: SchemeLegendProps) {
   return (
-    <Box component="section" aria-label={scheme.name}>
+    <Box component="section" aria-label={scheme.name} className={className}>
       <Stack direction="row" sx={{ alignItems: 'center', mb: 1, gap: 1, flexWrap: 'wrap' }}>
         <Typography variant="h2">{scheme.name}</Typography>
         <Box sx={{ flex: 1 }} />
@@ -24,12 +26,7 @@ export function SchemeLegend({ scheme, onEdit, onCopy }: SchemeLegendProps) {
           <Button size="small" startIcon={<ContentCopyOutlined />} aria-label={`Copy ${scheme.name}`} onClick={onCopy}>
             Copy
           </Button>
-          <Button
-            size="small"
-            startIcon={<PrintOutlined />}
-            aria-label={`Print the legend of ${scheme.name}`}
-            onClick={() => window.print()}
-          >
+          <Button size="small" startIcon={<PrintOutlined />} aria-label={`Print the legend of ${scheme.name}`} onClick={onPrint}>
             Print
           </Button>
         </Stack>

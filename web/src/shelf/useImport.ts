@@ -1,30 +1,23 @@
 import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query'
 import { v7 as uuid } from 'uuid'
 import type { z } from 'zod'
-import type { FieldProblem } from '@ochote/contracts'
-import { ProblemError, request } from '../api/request'
+import { refused } from '../api/refused'
+import { request } from '../api/request'
 
+const REFUSED = 'This file cannot be used'
 const LARGEST_BYTES = 1_000_000
-
-const refused = (fields: FieldProblem[]) =>
-  new ProblemError({
-    code: 'invalid-input',
-    type: 'about:blank',
-    title: 'This file cannot be used',
-    status: 400,
-    fields,
-    detail: `${fields[0]?.field}: found ${fields[0]?.found}, expected ${fields[0]?.expected}. Nothing was stored.`,
-  })
 
 /** Reads a small file; what it holds is checked by the server. */
 export async function jsonOf(file: File): Promise<unknown> {
   if (file.size > LARGEST_BYTES) {
-    throw refused([{ field: file.name, found: `${(file.size / 1e6).toFixed(0)} MB`, expected: `${LARGEST_BYTES / 1e6} MB at the most` }])
+    throw refused(REFUSED, [
+      { field: file.name, found: `${(file.size / 1e6).toFixed(0)} MB`, expected: `${LARGEST_BYTES / 1e6} MB at the most` },
+    ])
   }
   try {
     return JSON.parse((await file.text()).replace(/^\uFEFF/, '')) as unknown
   } catch (error) {
-    throw refused([{ field: file.name, found: (error as Error).message, expected: 'a JSON document' }])
+    throw refused(REFUSED, [{ field: file.name, found: (error as Error).message, expected: 'a JSON document' }])
   }
 }
 

@@ -1,6 +1,6 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { useMemo, type ReactNode } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { DayFile, PlanVersion, StintFile } from '@ochote/contracts'
 import { placedCones } from '@ochote/core'
@@ -62,26 +62,20 @@ interface SolvedProps {
   children: StintStageProps['children']
 }
 
-/** A stint on its plan: as it is now, or as it was when the first lap of it was driven. */
+/**
+ * A stint on its plan: as it is now, or as it was when the first lap of it was driven. A stage that is open while that lap is
+ * logged takes the kept plan over when it is there; it never waits for it, nor is it drawn afresh under a finger.
+ */
 function Solved({ day, file, stage, children }: SolvedProps) {
   const { planId, planVersionId } = file.stint
+  const [keptAtStart] = useState(planVersionId !== null)
   const version = useQuery(planVersionQuery(planId, planVersionId))
-  if (planVersionId === null) {
-    return (
-      <OnPlan day={day} file={file} stage={stage} version={null}>
-        {children}
-      </OnPlan>
-    )
-  }
-  return (
-    <Loaded query={version}>
-      {(data) => (
-        <OnPlan day={day} file={file} stage={stage} version={data}>
-          {children}
-        </OnPlan>
-      )}
-    </Loaded>
+  const on = (kept: PlanVersion | null) => (
+    <OnPlan day={day} file={file} stage={stage} version={kept}>
+      {children}
+    </OnPlan>
   )
+  return keptAtStart ? <Loaded query={version}>{on}</Loaded> : on(version.data ?? null)
 }
 
 function OnPlan({ day, file, stage, version, children }: SolvedProps & { version: PlanVersion | null }) {

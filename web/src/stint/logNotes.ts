@@ -1,5 +1,5 @@
 import type { PlanSolution, StintRecord } from '@ochote/core'
-import type { RibbonNote } from '../ribbon/Ribbon'
+import type { RibbonNote } from '../ribbon/NoteMark'
 
 /** What was logged, dropped onto the place where it happened. */
 export function logNotes(solution: PlanSolution, record: StintRecord): RibbonNote[] {

@@ -1,8 +1,9 @@
 import { proxy, wrap, type Remote } from 'comlink'
-import type { Outcome, PlanSolution, WhatIfAnswer } from '@ochote/core'
-import type { FieldProblem } from '@ochote/contracts'
-import { ProblemError } from '../api/request'
+import type { PlanSolution, WhatIfAnswer } from '@ochote/core'
+import { accepted } from '../api/refused'
 import type { CompareQuestion, ComparedPlans, PlanQuestion, PlanWorker, WhatIfQuestion } from './plan.worker'
+
+const REFUSED = 'This plan cannot be computed'
 
 interface Running {
   worker: Worker
@@ -17,19 +18,6 @@ function start(): Running {
   return { worker, remote: wrap<PlanWorker>(worker), busy: 0 }
 }
 
-/** What was worked out, or the problem with its fields. */
-function accepted<T>(outcome: Outcome<T, FieldProblem[]>): T {
-  if (outcome.ok) return outcome.value
-  throw new ProblemError({
-    code: 'invalid-input',
-    type: 'about:blank',
-    title: 'This plan cannot be computed',
-    status: 400,
-    fields: outcome.problem,
-    detail: outcome.problem.map((p) => `${p.field}: found ${p.found}, expected ${p.expected}`).join('; '),
-  })
-}
-
 /**
  * Solves a plan off the interface's thread. Aborting ends the computation itself: the worker is stopped and the next
  * question gets a new one.
@@ -40,17 +28,17 @@ export async function solveInWorker(
   signal: AbortSignal,
   onProgress: (share: number) => void,
 ): Promise<PlanSolution> {
-  return accepted<PlanSolution>(await ask(signal, async (remote) => remote.solve(question, proxy(onProgress))))
+  return accepted<PlanSolution>(await ask(signal, async (remote) => remote.solve(question, proxy(onProgress))), REFUSED)
 }
 
 /** Asks what one thing done otherwise would do, off the interface's thread. */
 export async function askWhatIf(question: WhatIfQuestion, signal: AbortSignal): Promise<WhatIfAnswer | null> {
-  return accepted<WhatIfAnswer | null>(await ask(signal, async (remote) => remote.whatIf(question)))
+  return accepted<WhatIfAnswer | null>(await ask(signal, async (remote) => remote.whatIf(question)), REFUSED)
 }
 
 /** Holds two plans against each other, off the interface's thread. */
 export async function compareInWorker(question: CompareQuestion, signal: AbortSignal): Promise<ComparedPlans> {
-  return accepted<ComparedPlans>(await ask(signal, async (remote) => remote.compare(question)))
+  return accepted<ComparedPlans>(await ask(signal, async (remote) => remote.compare(question)), REFUSED)
 }
 
 async function ask<T>(signal: AbortSignal, question: (remote: Remote<PlanWorker>) => Promise<T>): Promise<T> {

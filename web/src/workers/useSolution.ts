@@ -10,7 +10,7 @@ import {
 import type { PlanSolution } from '@ochote/core'
 import { hashKey, keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { circuitQuery } from '../api/queries'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { request } from '../api/request'
 import { solveInWorker } from './planSolver'
 
@@ -62,14 +62,14 @@ export function useSolution({ circuitId, document: kept, vehicle, setup, firstSe
   const circuit = useQuery(circuitQuery(circuitId))
   const now = circuit.data?.document
   const document = kept ?? now
+  const mended = useMemo(() => kept !== undefined && now !== undefined && hashKey([kept]) !== hashKey([now]), [kept, now])
   const query = useQuery({
-    queryKey: ['solution', circuitId, circuit.data?.version, kept ? hashKey([kept]) : null, vehicle, setup, firstSession, brakes],
+    queryKey: ['solution', circuitId, circuit.data?.version, mended ? kept : null, vehicle, setup, firstSession, brakes],
     queryFn: async ({ signal }) => {
       if (!document || !circuit.data) throw new Error('asked for a solution before its circuit was here')
       setProgress(0)
       const question = { circuitId, vehicle, setup }
       // what is kept belongs to the circuit as it is now
-      const mended = hashKey([document]) !== hashKey([now])
       const work = mended ? null : await keptWork(question, signal)
       const solution = await solveInWorker(
         { circuitId, circuitVersion: mended ? null : circuit.data.version, document, vehicle, setup, firstSession, byHand: brakes, work },

@@ -6,6 +6,7 @@ export async function up(db: Knex): Promise<void> {
   await db.schema.createTable('kept_work', (t) => {
     t.string('question_hash', 64).primary()
     t.text('work').notNullable()
+    t.boolean('searched').notNullable()
     t.string('kept_at', 30).notNullable().index()
   })
 }

@@ -3,11 +3,16 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { count, kilometres } from '../../format/format'
+import { outOfBounds, typedNumber } from '../../forms/numbers'
+import { TextLine } from '../../forms/TextLine'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { Page } from '../../shell/Page'
 import { recceInWorker } from '../../workers/fileReaders'
 import { RecceMap } from './RecceMap'
 import { useAddCircuit } from './useAddCircuit'
+
+const WIDTH_M = { least: 1, most: 60 } as const
+const INSET_M = { least: 0, most: 10 } as const
 
 /** A circuit made from a slow drive with a recorder: laps averaged, start line and direction chosen on the map. */
 export function ReccePage() {
@@ -19,10 +24,11 @@ export function ReccePage() {
   const [start, setStart] = useState<{ lon: number; lat: number } | null>(null)
   const [reversed, setReversed] = useState(false)
   const add = useAddCircuit()
-  const number = (text: string) => Number(text.replace(',', '.'))
-  const [widthLeftM, widthRightM, insetM] = [number(widths.left), number(widths.right), number(widths.inset)]
-  const good = (m: number, least: number) => m >= least && m <= 60
-  const usable = byEdges ? rightEdge !== null && insetM >= 0 && insetM <= 10 : good(widthLeftM, 1) && good(widthRightM, 1)
+  const [widthLeftM, widthRightM, insetM] = [widths.left, widths.right, widths.inset].map(typedNumber) as [number, number, number]
+  const good = (text: string) => outOfBounds(text, WIDTH_M.least, WIDTH_M.most) === null
+  const usable = byEdges
+    ? rightEdge !== null && outOfBounds(widths.inset, INSET_M.least, INSET_M.most) === null
+    : good(widths.left) && good(widths.right)
   const made = useQuery({
     queryKey: [
       'recce',
@@ -69,14 +75,7 @@ export function ReccePage() {
             Drive slowly round in the middle of the track for two laps or more, with a recorder that writes GPX, or CSV with lat and lon. To
             measure widths, drive one lap along each edge instead.
           </Typography>
-          <TextField
-            label="Name of the circuit"
-            size="small"
-            required
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            slotProps={{ htmlInput: { maxLength: 80 } }}
-          />
+          <TextLine label="Name of the circuit" required value={name} most={80} onText={setName} />
           <FormControlLabel
             control={<Switch checked={byEdges} onChange={(_e, on) => setByEdges(on)} />}
             label="Measure widths from two edge drives"
@@ -86,6 +85,7 @@ export function ReccePage() {
             <>
               <FileField label="Recording along the right edge" onFile={setRightEdge} />
               <Metres
+                bounds={INSET_M}
                 label="Kept from the edge (half the vehicle and what was left), m"
                 value={widths.inset}
                 onChange={(inset) => setWidths({ ...widths, inset })}
@@ -93,8 +93,18 @@ export function ReccePage() {
             </>
           ) : (
             <Stack direction="row" sx={{ gap: 1 }}>
-              <Metres label="Width to the left, m" value={widths.left} onChange={(left) => setWidths({ ...widths, left })} />
-              <Metres label="Width to the right, m" value={widths.right} onChange={(right) => setWidths({ ...widths, right })} />
+              <Metres
+                bounds={WIDTH_M}
+                label="Width to the left, m"
+                value={widths.left}
+                onChange={(left) => setWidths({ ...widths, left })}
+              />
+              <Metres
+                bounds={WIDTH_M}
+                label="Width to the right, m"
+                value={widths.right}
+                onChange={(right) => setWidths({ ...widths, right })}
+              />
             </Stack>
           )}
           <FormControlLabel
@@ -151,16 +161,22 @@ function FileField({ label, onFile }: { label: string; onFile: (file: File | nul
   )
 }
 
-function Metres({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
-  const m = Number(value.replace(',', '.'))
-  const wrong = !(m >= 0 && m <= 60) || value.trim() === ''
+interface MetresProps {
+  label: string
+  value: string
+  bounds: { least: number; most: number }
+  onChange: (value: string) => void
+}
+
+function Metres({ label, value, bounds, onChange }: MetresProps) {
+  const wrong = outOfBounds(value, bounds.least, bounds.most)
   return (
     <TextField
       size="small"
       label={label}
       value={value}
-      error={wrong}
-      helperText={wrong ? `found ${value || 'nothing'}, expected metres up to 60` : undefined}
+      error={wrong !== null}
+      helperText={wrong ?? undefined}
       slotProps={{ htmlInput: { inputMode: 'decimal' } }}
       onChange={(e) => onChange(e.target.value)}
       sx={{ flex: 1 }}

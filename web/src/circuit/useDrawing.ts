@@ -1,0 +1,52 @@
+import { useEffect, useState } from 'react'
+import type { DocumentFeature, Place } from './documentEdits'
+import type { Addable } from './roleFields'
+
+/** Places that a geometry needs at the least. */
+export const fewestPlaces = { Point: 1, LineString: 2, Polygon: 3 } as const
+
+/** Something being drawn: what it is, and where it has been clicked so far. */
+export interface Drawing {
+  readonly addable: Addable
+  readonly places: readonly Place[]
+}
+
+/** What was drawn as a feature; null where there are too few places for one. */
+export function drawnFeature({ addable, places }: Drawing): DocumentFeature | null {
+  const { geometry, role, properties } = addable
+  if (places.length < fewestPlaces[geometry]) return null
+  const coordinates = geometry === 'Point' ? places[0] : geometry === 'Polygon' ? [[...places, places[0]]] : places
+  return { type: 'Feature', properties: { role, ...properties }, geometry: { type: geometry, coordinates } }
+}
+
+/** Something put on the map click by click: a point ends with its click, others with Enter; Escape stops. */
+export function useDrawing(onDrawn: (feature: DocumentFeature) => void) {
+  const [drawing, setDrawing] = useState<Drawing | null>(null)
+  const end = (drawn: Drawing) => {
+    setDrawing(null)
+    const feature = drawnFeature(drawn)
+    if (feature) onDrawn(feature)
+  }
+  const finish = () => drawing && end(drawing)
+  useEffect(() => {
+    if (!drawing) return
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape') setDrawing(null)
+      else if (event.key === 'Enter' && !(event.target as HTMLElement).closest('button')) finish()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  })
+  return {
+    drawing,
+    finish,
+    begin: (addable: Addable) => setDrawing({ addable, places: [] }),
+    stop: () => setDrawing(null),
+    place: (at: Place) => {
+      if (!drawing) return
+      const next = { ...drawing, places: [...drawing.places, at] }
+      if (drawing.addable.geometry === 'Point') end(next)
+      else setDrawing(next)
+    },
+  }
+}

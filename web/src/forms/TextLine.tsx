@@ -1,0 +1,26 @@
+import { TextField, type TextFieldProps } from '@mui/material'
+
+interface TextLineProps {
+  label: string
+  value: string
+  /** characters at the most */
+  most: number
+  onText: (text: string) => void
+  required?: boolean
+  sx?: TextFieldProps['sx']
+}
+
+/** A line of text of limited length. */
+export function TextLine({ label, value, most, onText, required = false, sx = {} }: TextLineProps) {
+  return (
+    <TextField
+      size="small"
+      label={label}
+      required={required}
+      value={value}
+      slotProps={{ htmlInput: { maxLength: most } }}
+      onChange={(e) => onText(e.target.value)}
+      sx={sx}
+    />
+  )
+}

@@ -1,0 +1,28 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle } from '@mui/material'
+
+interface ChoiceProps {
+  open: boolean
+  title: string
+  text: string
+  /** the last one is what most would choose */
+  choices: readonly { name: string; act: () => void }[]
+}
+
+/** A question that has to be answered before anything goes on. */
+export function Choice({ open, title, text, choices }: ChoiceProps) {
+  return (
+    <Dialog open={open} aria-labelledby="choice">
+      <DialogTitle id="choice">{title}</DialogTitle>
+      <DialogContent>
+        <DialogContentText>{text}</DialogContentText>
+      </DialogContent>
+      <DialogActions>
+        {choices.map(({ name, act }, i) => (
+          <Button key={name} variant={i === choices.length - 1 ? 'contained' : 'text'} onClick={act}>
+            {name}
+          </Button>
+        ))}
+      </DialogActions>
+    </Dialog>
+  )
+}
