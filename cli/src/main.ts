@@ -1,7 +1,18 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import type { FieldProblem } from '@ochote/contracts'
-import { planCalls, planDocument, readCircuit, readSetup, readVehicle, solvePlan, type Outcome, type PlanSolution } from '@ochote/core'
+import {
+  DEFAULT_REACTION_S,
+  FIRST_SESSION_REACTION_S,
+  planCalls,
+  planDocument,
+  readCircuit,
+  readSetup,
+  readVehicle,
+  solvePlan,
+  type Outcome,
+  type PlanSolution,
+} from '@ochote/core'
 
 const USAGE =
   'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]'
@@ -62,15 +73,12 @@ function plan(args: string[]): unknown {
   return planDocument(solve(parseArgs({ args, options: planOptions }).values))
 }
 
-/** A first session gives the student a little longer between word and action. */
-const REACTION_S = { usual: 1, firstSession: 1.3 }
-
 function calls(args: string[]): unknown {
   const { values } = parseArgs({ args, options: { ...planOptions, 'words-per-second': { type: 'string', default: '2.8' } } })
   const wordsPerSecond = numberOf('words-per-second', values['words-per-second'], 0.5, 10, 'words')
-  const reactionS = values['first-session'] ? REACTION_S.firstSession : REACTION_S.usual
+  const reactionS = values['first-session'] ? FIRST_SESSION_REACTION_S : DEFAULT_REACTION_S
   const solution = solve(values)
-  const sheet = planCalls(solution, { wordsPerSecond, reactionS })
+  const sheet = planCalls(solution, { timing: { wordsPerSecond, reactionS } })
   return {
     lapTimeS: solution.trace.lapTimeS,
     ...sheet.timing,

@@ -16,7 +16,48 @@ export {
   type Duty,
   type Position,
 } from './circuit'
-export { logBatchSchema, logEntrySchema, logReceiptSchema, storedEntrySchema, type LogEntry, type StoredEntry } from './log'
+export {
+  beforeDriving,
+  flagColours,
+  incidentKinds,
+  logBatchSchema,
+  logEntrySchema,
+  logReceiptSchema,
+  sides,
+  storedEntrySchema,
+  surfaceStates,
+  type LogEntry,
+  type StoredEntry,
+} from './log'
+export {
+  callLanguageSchema,
+  callVerbs,
+  meetingTopicSchema,
+  schoolDraftSchema,
+  schoolSaveSchema,
+  schoolSchema,
+  type CallLanguage,
+  type CallVerb,
+  type CallWording,
+  type MeetingTopic,
+  type School,
+  type SchoolDraft,
+} from './school'
+export { meetingSaveSchema, meetingSchema, noMeeting, type Meeting } from './meeting'
+export { sessionAddSchema, sessionSchema, type LedSession, type ReleasedSession, type Session, type SessionAdd } from './session'
+export {
+  liveBatchSchema,
+  liveReceiptSchema,
+  liveSampleSchema,
+  loggerCommandSchema,
+  loggerSchema,
+  simulatedLoggerSchema,
+  type LiveBatch,
+  type LiveLogger,
+  type LiveSample,
+  type LoggerCommand,
+  type SimulatedLogger,
+} from './live'
 export {
   circuitImportSchema,
   circuitSaveSchema,
@@ -25,6 +66,7 @@ export {
   dutyLookSchema,
   markerSchemeSaveSchema,
   markerSchemeSchema,
+  personSaveSchema,
   personSchema,
   vehicleImportSchema,
   vehicleSaveSchema,
@@ -34,6 +76,7 @@ export {
   type DutyLook,
   type MarkerScheme,
   type Person,
+  type PersonSave,
   type VehicleOnShelf,
 } from './shelf'
 export {

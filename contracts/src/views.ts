@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { debriefSchema, eventSchema, planSchema, stintSchema } from './day'
+import { meetingSchema } from './meeting'
+import { sessionSchema } from './session'
 import { storedEntrySchema } from './log'
 import { circuitSummarySchema, markerSchemeSchema, personSchema, vehicleOnShelfSchema } from './shelf'
 
@@ -20,6 +22,8 @@ export const dayFileSchema = z.object({
   people: z.array(personSchema),
   vehicles: z.array(vehicleOnShelfSchema),
   markerSchemes: z.array(markerSchemeSchema),
+  meeting: meetingSchema,
+  sessions: z.array(sessionSchema),
 })
 export type DayFile = z.infer<typeof dayFileSchema>
 

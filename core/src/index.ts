@@ -16,6 +16,7 @@ export { cornersOf, isWithin, turnSign, type Corner } from './geometry/corners'
 export { hazardsOf, kerbsOf, runOffAt, runOffsOf, type Kerb, type PlacedHazard, type RunOff } from './geometry/stretches'
 export { pathOf, type OffsetLine, type Path } from './line/path'
 export { pointAt, pointNames, type CornerPoint, type CornerPoints, type DrivenLine, type PointName } from './corners/cornerPoints'
+export { sampleAtTime, stationAtTime } from './speed/atTime'
 export { speedAlong, type SpeedTrace } from './speed/speedAlong'
 export { coneOffset, describePlace, placeCones, type ComputedCone } from './cones/placeCones'
 export { foundByPhrase, landmarksOf, type PlacedLandmark } from './cones/foundBy'
@@ -23,14 +24,18 @@ export type { SolvedCorner } from './corners/solvedCorner'
 export { solvePlan, type PlanInput, type PlanSolution } from './plan/solvePlan'
 export { comparePlans, type ComparedCone } from './plan/comparePlans'
 export { isAnswered, readiness, type ReadyItem } from './plan/readiness'
-export { suggestedSections, type Section } from './plan/sections'
+export { purposeSaid, suggestedSections, type Section } from './plan/sections'
+export { wordingNames, type WordingName } from './calls/chooseCalls'
 export { planDocument } from './plan/planDocument'
 export { adviceFor, faultOf, faults, praiseName, praises, severityNames, type Fault, type Severity } from './faults/catalogue'
 export {
   bestLap,
+  crossings,
+  expectedLapS,
   standingEntries,
   stintRecord,
   timedLaps,
+  timeOf,
   type LoggedFault,
   type RecordedLap,
   type StintRecord,
@@ -42,8 +47,33 @@ export { markFinder, placedCones, type Moved, type PlacedCone } from './cones/pl
 export { cornerSteps, type CornerStep } from './brief/cornerSteps'
 export { cornerByClock, lapOfCorner, type CornerPass } from './run/cornerByClock'
 export { cornerHistories, type CornerHistory, type DayAtCorner } from './record/cornerHistory'
-export { chooseCalls, durationS, type CallOption, type CallSheet, type CallTiming, type ChosenCall } from './calls/chooseCalls'
-export { planCalls, type PlanCallSheet } from './calls/planCalls'
+export {
+  chooseCalls,
+  DEFAULT_REACTION_S,
+  FIRST_SESSION_REACTION_S,
+  DEFAULT_WORDS_PER_SECOND,
+  durationS,
+  type CallOption,
+  type CallSheet,
+  type CallTiming,
+  type ChosenCall,
+} from './calls/chooseCalls'
+export { callOptionsOf, planCalls, type CallsAsked, type PlanCall, type PlanCallSheet } from './calls/planCalls'
+export { usualCalls } from './calls/usualCalls'
+export { placeWords } from './calls/placeWords'
+export { usualMeeting } from './brief/usualMeeting'
+export { meetingItems, type MeetingItem } from './brief/meetingItems'
+export { talkPaces, talkStationAt, talkThrough, talkTimeOf, talkTimes, type TalkPace, type TalkStep } from './brief/talkThrough'
+export { gapLengthM, rotationTable, turnOfLap, type Turn } from './run/rotation'
+export { keptBack } from './run/release'
+export { rightRunning } from './run/rightRunning'
+export { nextCall, type NextCall } from './run/nextCall'
+export { readCoded, type CodedEntry, type ReadCoded } from './run/codedEntry'
+export { callInBy, carState, COOL_DOWN_SHARE, nextReleaseMs, type CarState } from './run/wallClock'
+export { followedCorrections, toAskAbout, type FollowedCorrection, type FollowState } from './record/following'
+export { suggestSteps, type SuggestedStep } from './record/suggestSteps'
+export { LiveLaps, type LiveLap, type LivePlace } from './live/liveLaps'
+export { measurableCodes, measuredPass, resultOfMeasured, type Measured } from './live/measuredPass'
 export type { RoomToBeWrong } from './room/roomToBeWrong'
 export { doubleApexOffers, type DoubleApexOffer } from './corners/doubleApex'
 export type { Upshift } from './corners/upshifts'

@@ -171,13 +171,13 @@ describe('a plan’s call sheet', () => {
 
   it('says less when an instructor speaks slowly', () => {
     const words = (wordsPerSecond: number) =>
-      planCalls(solution, { wordsPerSecond }).calls.reduce((sum, c) => sum + c.text.split(' ').length, 0)
+      planCalls(solution, { timing: { wordsPerSecond } }).calls.reduce((sum, c) => sum + c.text.split(' ').length, 0)
     expect(words(1.4)).toBeLessThan(words(4))
   })
 
   it('puts verbs first', () => {
     for (const { words } of callOptionsOf(solution).options) {
-      expect(words.long).toMatch(/^(Lift|Brake|Turn|Squeeze|Let) /)
+      expect(words.long).toMatch(/^(Lift|Brake|Turn|Squeeze|Let|Up) /)
       expect(words.short.split(' ').length).toBeLessThanOrEqual(words.normal.split(' ').length)
     }
   })

@@ -42,6 +42,8 @@ export interface CallSheet {
 
 export const DEFAULT_WORDS_PER_SECOND = 2.8
 export const DEFAULT_REACTION_S = 1
+/** A first session gives the student a little longer between word and deed (physics.md section 9), s. */
+export const FIRST_SESSION_REACTION_S = 1.3
 const BREATH_S = 0.15
 /** Two calls are at least this far apart, s. */
 export const LEAST_APART_S = 0.2

@@ -1,68 +1,45 @@
-import type { Duty } from '@ochote/contracts'
-import type { PointName } from '../corners/cornerPoints'
+import type { CallLanguage, CallVerb, Duty } from '@ochote/contracts'
+import { sampleAtStation } from '../geometry/track'
+import type { CornerPoint, PointName } from '../corners/cornerPoints'
 import type { SolvedCorner } from '../corners/solvedCorner'
 import type { PlanSolution } from '../plan/solvePlan'
-import { chooseCalls, DEFAULT_REACTION_S, DEFAULT_WORDS_PER_SECOND, type CallOption, type CallSheet, type CallTiming } from './chooseCalls'
+import {
+  chooseCalls,
+  DEFAULT_REACTION_S,
+  DEFAULT_WORDS_PER_SECOND,
+  wordingNames,
+  type CallOption,
+  type CallSheet,
+  type CallTiming,
+} from './chooseCalls'
+import { fadeCalls } from './fade'
+import { inWords, placeWords } from './placeWords'
+import { usualCalls } from './usualCalls'
 
 /** An action of a corner that can be called: verb first, then place. */
 interface CallKind {
   readonly point: PointName
-  /** the cone whose found-by phrase says the place */
+  /** the cone whose place the call says */
   readonly duty: Duty | null
-  readonly verb: string
+  readonly verb: CallVerb
   readonly weight: number
   /** slowing down is what keeps people safe: its calls are never dropped */
   readonly safety: boolean
-  readonly words: (corner: SolvedCorner, place: string) => CallOption['words']
 }
 
 const kinds: readonly CallKind[] = [
-  {
-    point: 'lift',
-    duty: 'lift',
-    verb: 'lift',
-    weight: 8,
-    safety: true,
-    words: (_corner, place) => ({ long: `Lift ${place}`, normal: 'Lift now', short: 'Lift' }),
-  },
-  {
-    point: 'brakeStart',
-    duty: 'brake',
-    verb: 'brake',
-    weight: 10,
-    safety: true,
-    words: (_corner, place) => ({ long: `Brake ${place}`, normal: 'Brake, firm', short: 'Brake' }),
-  },
-  {
-    point: 'turnIn',
-    duty: null,
-    verb: 'turn',
-    weight: 6,
-    safety: false,
-    words: ({ direction }) => ({ long: `Turn ${direction}, one turn`, normal: `Turn ${direction}`, short: 'Turn' }),
-  },
-  {
-    point: 'throttleOn',
-    duty: null,
-    verb: 'squeeze',
-    weight: 4,
-    safety: false,
-    words: () => ({ long: 'Squeeze as it opens', normal: 'Squeeze now', short: 'Squeeze' }),
-  },
-  {
-    point: 'exit',
-    duty: null,
-    verb: 'let it out',
-    weight: 3,
-    safety: false,
-    words: () => ({ long: 'Let it run out', normal: 'Let it out', short: 'Out' }),
-  },
+  { point: 'lift', duty: 'lift', verb: 'lift', weight: 8, safety: true },
+  { point: 'brakeStart', duty: 'brake', verb: 'brake', weight: 10, safety: true },
+  { point: 'turnIn', duty: null, verb: 'turn', weight: 6, safety: false },
+  { point: 'throttleOn', duty: null, verb: 'squeeze', weight: 4, safety: false },
+  { point: 'exit', duty: null, verb: 'let it out', weight: 3, safety: false },
 ]
+const SHIFT_WEIGHT = 2
 
 /** A call of a plan's sheet: what, at which corner, where. */
 export interface PlanCall {
   readonly cornerNumber: string
-  readonly verb: string
+  readonly verb: CallVerb
   /** where its action is due */
   readonly stationM: number
 }
@@ -73,26 +50,64 @@ export interface PlanCallSheet extends CallSheet {
   readonly timing: CallTiming
 }
 
-/** Everything that could be called on a lap of a plan. */
-export function callOptionsOf(solution: PlanSolution): { options: CallOption[]; about: Record<string, PlanCall> } {
+/** The words of a call in a school's own language. */
+function worded(language: CallLanguage, verb: CallVerb, words: Readonly<Record<string, string>>): CallOption['words'] {
+  const own = language.calls[verb]
+  const [long, normal, short] = wordingNames.map((name) => inWords(own[name], words))
+  return { long: long!, normal: normal!, short: short! }
+}
+
+/**
+ * Everything that could be called on a lap of a plan.
+ * @param solution - with the cones as they stand: calls name where those are found
+ */
+export function callOptionsOf(
+  solution: PlanSolution,
+  language: CallLanguage = usualCalls,
+): { options: CallOption[]; about: Record<string, PlanCall> } {
+  const { track, trace } = solution
   const about: Record<string, PlanCall> = {}
+  const called = (corner: SolvedCorner, { verb, duty, weight, safety }: Omit<CallKind, 'point'>, point: CornerPoint): CallOption => {
+    const cone = solution.cones.find((c) => c.cornerNumber === corner.number && c.duty === duty)
+    const stationM = cone?.stationM ?? point.stationM
+    const id = `${corner.number}-${verb.replaceAll(' ', '-')}`
+    about[id] = { cornerNumber: corner.number, verb, stationM }
+    const words = { place: placeWords(track, stationM, language), side: language.phrases[corner.direction], corner: corner.number }
+    const actionTimeS = cone ? trace.timeS[sampleAtStation(track, stationM)]! : point.timeS
+    return { id, actionTimeS, words: worded(language, verb, words), weight, safety }
+  }
   const options = solution.corners.flatMap((corner) =>
-    kinds.flatMap((kind): CallOption[] => {
+    kinds.flatMap((kind) => {
       const point = corner.points[kind.point]
-      if (!point) return []
-      const cone = solution.cones.find((c) => c.cornerNumber === corner.number && c.duty === kind.duty)
-      const id = `${corner.number}-${kind.verb.replaceAll(' ', '-')}`
-      about[id] = { cornerNumber: corner.number, verb: kind.verb, stationM: point.stationM }
-      const words = kind.words(corner, cone?.foundBy ?? 'now')
-      return [{ id, actionTimeS: point.timeS, words, weight: kind.weight, safety: kind.safety }]
+      return point ? [called(corner, kind, point)] : []
     }),
   )
+  solution.upshifts.forEach((shift, k) => {
+    const id = `shift-${k + 1}`
+    about[id] = { cornerNumber: shift.insideCorner ?? '', verb: 'up a gear', stationM: shift.stationM }
+    const words = { place: placeWords(track, shift.stationM, language), side: '', corner: shift.insideCorner ?? '' }
+    const actionTimeS = trace.timeS[sampleAtStation(track, shift.stationM)]!
+    options.push({ id, actionTimeS, words: worded(language, 'up a gear', words), weight: SHIFT_WEIGHT, safety: false })
+  })
   return { options, about }
 }
 
+export interface CallsAsked {
+  readonly timing?: Partial<CallTiming>
+  readonly language?: CallLanguage
+  /** few words: calls are said in their normal or short form */
+  readonly fewWords?: boolean
+  /** how often each call's action was right without a miss since, by the call's id; what is steady is no longer called */
+  readonly rightRunning?: ReadonlyMap<string, number>
+}
+
 /** The call sheet of a plan for a student's own speed trace (physics.md section 9). */
-export function planCalls(solution: PlanSolution, timing: Partial<CallTiming> = {}): PlanCallSheet {
+export function planCalls(
+  solution: PlanSolution,
+  { timing = {}, language, fewWords = false, rightRunning = new Map() }: CallsAsked = {},
+): PlanCallSheet {
   const whole = { wordsPerSecond: DEFAULT_WORDS_PER_SECOND, reactionS: DEFAULT_REACTION_S, ...timing }
-  const { options, about } = callOptionsOf(solution)
-  return { ...chooseCalls(options, solution.trace.lapTimeS, whole), about, timing: whole }
+  const { options, about } = callOptionsOf(solution, language)
+  const shortened = fewWords ? options.map((o) => ({ ...o, words: { ...o.words, long: o.words.normal } })) : options
+  return { ...chooseCalls(fadeCalls(shortened, rightRunning), solution.trace.lapTimeS, whole), about, timing: whole }
 }

@@ -46,32 +46,33 @@ function placeLandmarks(track: Track): PlacedLandmark[] {
     .sort((a, b) => a.stationM - b.stationM)
 }
 
-function called(landmark: PlacedLandmark): string {
-  if (landmark.kind === 'board') return `the ${landmark.name} board`
-  if (landmark.name) return landmark.name.startsWith('the ') ? landmark.name : `the ${landmark.name}`
-  return KIND_WORDS[landmark.kind] ?? `the ${landmark.kind}`
-}
+/** A place by what stands near it. */
+export type FoundBy =
+  | { readonly relation: 'at'; readonly mark: PlacedLandmark }
+  | { readonly relation: 'before' | 'past'; readonly mark: PlacedLandmark; readonly metres: number }
+  | { readonly relation: 'halfway'; readonly mark: PlacedLandmark; readonly next: PlacedLandmark }
+  | { readonly relation: 'fromStart'; readonly metres: number }
 
-/** "at the one and a half" between numbered boards: their numbers count down towards the corner. */
-function betweenBoards(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): string | null {
+/** The two numbered boards a place is halfway between: their numbers count down towards the corner. */
+function betweenBoards(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): FoundBy | null {
   const boards = landmarks.filter((l) => l.kind === 'board' && /^\d+$/.test(l.name))
-  const before = boards.find((b) => stationsApart(track, b.stationM, stationM) < FARTHEST_M)
-  const after = boards.find((b) => stationsApart(track, stationM, b.stationM) < FARTHEST_M)
-  if (!before || !after || before === after) return null
-  const far = Number(before.name)
-  const near = Number(after.name)
+  const mark = boards.find((b) => stationsApart(track, b.stationM, stationM) < FARTHEST_M)
+  const next = boards.find((b) => stationsApart(track, stationM, b.stationM) < FARTHEST_M)
+  if (!mark || !next || mark === next) return null
+  const far = Number(mark.name)
+  const near = Number(next.name)
   if (!(far > near)) return null
-  const gapM = stationsApart(track, before.stationM, after.stationM)
-  const number = far - ((far - near) * stationsApart(track, before.stationM, stationM)) / gapM
+  const gapM = stationsApart(track, mark.stationM, next.stationM)
+  const number = far - ((far - near) * stationsApart(track, mark.stationM, stationM)) / gapM
   const halfway = Math.abs(number - (far + near) / 2) <= HALF_WITHIN * (far - near)
-  return halfway ? `halfway between the ${far} and the ${near} boards` : null
+  return halfway ? { relation: 'halfway', mark, next } : null
 }
 
 /**
- * How to find a place by eye: its distance from the nearest useful landmark ("14 m past the end of the kerb"), or between
- * two boards; where the circuit has nothing near, its distance from the start line.
+ * How to find a place by eye: by its distance from the nearest useful landmark, or between two boards; where the circuit has
+ * nothing near, by its distance from the start line.
  */
-export function foundByPhrase(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): string {
+export function foundBy(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): FoundBy {
   const signed = landmarks.map((landmark) => {
     const past = stationsApart(track, landmark.stationM, stationM)
     const before = stationsApart(track, stationM, landmark.stationM)
@@ -81,12 +82,34 @@ export function foundByPhrase(track: Track, landmarks: readonly PlacedLandmark[]
     (best, s) => (best === null || Math.abs(s.gapM) < Math.abs(best.gapM) ? s : best),
     null,
   )
-  if (nearest && Math.abs(nearest.gapM) <= AT_M) return `at ${called(nearest.landmark)}`
+  if (nearest && Math.abs(nearest.gapM) <= AT_M) return { relation: 'at', mark: nearest.landmark }
   const boards = betweenBoards(track, landmarks, stationM)
   if (boards) return boards
   if (nearest && Math.abs(nearest.gapM) <= FARTHEST_M) {
     const metres = Math.abs(Math.round(nearest.gapM))
-    return `${metres} m ${nearest.gapM > 0 ? 'past' : 'before'} ${called(nearest.landmark)}`
+    return { relation: nearest.gapM > 0 ? 'past' : 'before', mark: nearest.landmark, metres }
   }
-  return `${Math.round(stationM)} m from the start line`
+  return { relation: 'fromStart', metres: Math.round(stationM) }
+}
+
+function called(landmark: PlacedLandmark): string {
+  if (landmark.kind === 'board') return `the ${landmark.name} board`
+  if (landmark.name) return landmark.name.startsWith('the ') ? landmark.name : `the ${landmark.name}`
+  return KIND_WORDS[landmark.kind] ?? `the ${landmark.kind}`
+}
+
+/** The place in words of a briefing: "14 m past the end of the kerb". */
+export function foundByPhrase(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): string {
+  const found = foundBy(track, landmarks, stationM)
+  switch (found.relation) {
+    case 'at':
+      return `at ${called(found.mark)}`
+    case 'halfway':
+      return `halfway between the ${found.mark.name} and the ${found.next.name} boards`
+    case 'fromStart':
+      return `${found.metres} m from the start line`
+    case 'before':
+    case 'past':
+      return `${found.metres} m ${found.relation} ${called(found.mark)}`
+  }
 }

@@ -14,7 +14,8 @@ const MOST_CORNERS = 3
 /** Corners nearer than this flow into each other, seconds at the speed between them. */
 const FLOWS_WITHIN_S = 2.5
 
-const purposeWords: Record<Character, string> = {
+/** What a corner is for, as it is said of it. */
+export const purposeSaid: Readonly<Record<Character, string>> = {
   exit: 'for its exit',
   entry: 'for its entry',
   'set-up': 'given away to set up the next',
@@ -47,7 +48,7 @@ export function suggestedSections(track: Pick<Track, 'closed' | 'lengthM'>, corn
     .filter((group) => group.length > 0)
     .map((group) => {
       const atStakeS = group.reduce((sum, c) => sum + c.character.atStakeS, 0)
-      const parts = group.map((c) => `${c.number} ${purposeWords[c.character.character]}`)
+      const parts = group.map((c) => `${c.number} ${purposeSaid[c.character.character]}`)
       const together = group.length > 1 ? ', which run into each other' : ''
       return {
         corners: group.map((c) => c.number),

@@ -131,6 +131,18 @@ describe('room to be wrong', () => {
     expect(earlier.marginM!).toBeLessThan(1)
   })
 
+  it('counts from the last of several brake cones, whichever was put there first', () => {
+    const { solution, room } = firstCorner(60)
+    const { stationM, offsetM } = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const withAnother = (alongM: number) => {
+      const added = [{ id: 'second', cornerNumber: room.cornerNumber, duty: 'brake' as const, stationM: stationM + alongM, offsetM }]
+      return accepted(solvePlan({ circuit: stadium(60), vehicle, setup, firstSession: false, byHand: { ...noConesByHand, added } }))
+        .room[0]!
+    }
+    expect(withAnother(15).coneStationM).toBeCloseTo(stationM + 15, 6)
+    expect(withAnother(-15).coneStationM).toBeCloseTo(stationM, 6)
+  })
+
   it('is unknown, not enough, where the circuit’s file says nothing', () => {
     expect(firstCorner(null).room).toMatchObject({ verdict: 'unknown', marginM: null, obstacleSpeedMps: null })
   })

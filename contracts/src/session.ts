@@ -1,0 +1,42 @@
+import { z } from 'zod'
+import { stintSchema } from './day'
+
+const id = z.uuid()
+const timeOfDay = z.string().regex(/^\d\d:\d\d$/, 'a time such as 09:30')
+const common = {
+  id,
+  eventId: id,
+  name: z.string().trim().min(1, 'a name').max(80),
+  startsAt: timeOfDay,
+  /** in the order they follow or are released */
+  stintIds: z.array(id).min(1).max(40),
+}
+
+/** Several cars on track together. */
+export const sessionSchema = z.discriminatedUnion('kind', [
+  /** behind one lead car, changing who is right behind it */
+  z.object({
+    ...common,
+    kind: z.literal('led'),
+    laps: z.number().int().min(1).max(60),
+    /** so many laps right behind the lead at a time, at most */
+    lapsBehind: z.number().int().min(1).max(20),
+    gapS: z.number().min(0.5).max(20),
+    /** the straight on which the first falls back, by the corner before it */
+    swapAfterCorner: z.string().max(6),
+  }),
+  /** sent out one by one */
+  z.object({
+    ...common,
+    kind: z.literal('released'),
+    intervalS: z.number().min(5).max(600),
+    /** every car is in by then */
+    endsAt: timeOfDay,
+  }),
+])
+export type Session = z.infer<typeof sessionSchema>
+export type LedSession = Extract<Session, { kind: 'led' }>
+export type ReleasedSession = Extract<Session, { kind: 'released' }>
+/** A new session, with the stints that are made for it. */
+export const sessionAddSchema = z.object({ session: sessionSchema, stints: z.array(stintSchema).max(40) })
+export type SessionAdd = z.infer<typeof sessionAddSchema>

@@ -1,0 +1,36 @@
+import type { CallLanguage } from '@ochote/contracts'
+import { foundBy, landmarksOf, type PlacedLandmark } from '../cones/foundBy'
+import type { Track } from '../geometry/track'
+
+const METRES_A_YARD = 0.9144
+
+const filled = (pattern: string, words: Readonly<Record<string, string>>): string =>
+  pattern.replace(/\{(\w+)\}/g, (whole, key: string) => words[key] ?? whole)
+
+/** A pattern of a school's own with its {words} put in; a name in braces that nothing is known of stays as it is. */
+export const inWords = filled
+
+function markWords({ marks }: CallLanguage, mark: PlacedLandmark): string {
+  const kind = marks[mark.kind as keyof typeof marks]
+  if (mark.kind === 'board') return filled(kind ?? '{name}', { name: mark.name })
+  return mark.name || kind || mark.kind
+}
+
+/** How a place is found by eye, in a school's own language and unit. */
+export function placeWords(track: Track, stationM: number, language: CallLanguage): string {
+  const { phrases, unit } = language
+  const found = foundBy(track, landmarksOf(track), stationM)
+  const length = (metres: number) =>
+    new Intl.NumberFormat(language.language, { maximumFractionDigits: 0 }).format(unit === 'yd' ? metres / METRES_A_YARD : metres)
+  switch (found.relation) {
+    case 'at':
+      return filled(phrases.at, { mark: markWords(language, found.mark) })
+    case 'halfway':
+      return filled(phrases.halfway, { mark: found.mark.name, next: found.next.name })
+    case 'fromStart':
+      return filled(phrases.fromStart, { m: length(found.metres) })
+    case 'before':
+    case 'past':
+      return filled(phrases[found.relation], { m: length(found.metres), mark: markWords(language, found.mark) })
+  }
+}
