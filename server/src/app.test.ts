@@ -302,8 +302,8 @@ describe('the demonstration', () => {
     it('stores an entry once however often it comes, with the server’s own time', async () => {
       const { id } = open()
       const entry = lineAt(id, '2026-10-17T10:40:00.000Z')
-      expect((await send(id, [entry])).body).toEqual({ stored: [entry.id] })
-      expect((await send(id, [entry, entry])).body).toEqual({ stored: [entry.id, entry.id] })
+      expect((await send(id, [entry])).body).toEqual({ stored: [entry.id], clockOffsetMs: 0 })
+      expect((await send(id, [entry, entry])).body).toEqual({ stored: [entry.id, entry.id], clockOffsetMs: 0 })
       const file = stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
       expect(file.log).toEqual([{ ...entry, serverTime: '2026-10-17T12:00:00.000Z' }])
     })

@@ -9,10 +9,13 @@ import { circuitRoutes } from './circuits/circuitRoutes'
 import { dayRoutes } from './days/dayRoutes'
 import { noSuchPath, problemHandler } from './http/problemHandler'
 import { keptWorkRoutes } from './keptWork/keptWorkRoutes'
+import { LoggerHub } from './live/loggerHub'
+import { loggerRoutes } from './live/loggerRoutes'
 import { markerSchemeRoutes } from './markerSchemes/markerSchemeRoutes'
 import { personRoutes } from './people/personRoutes'
 import { planRoutes } from './plans/planRoutes'
 import { repositoriesOf } from './repositories'
+import { schoolRoutes } from './school/schoolRoutes'
 import { stintRoutes } from './stints/stintRoutes'
 import { vehicleRoutes } from './vehicles/vehicleRoutes'
 
@@ -44,6 +47,7 @@ const contentPolicy = {
 /** The whole server as an Express application. */
 export function createApp({ db, log, now = () => new Date(), webDir }: AppOptions): Express {
   const all = repositoriesOf(db)
+  const hub = new LoggerHub(() => now().getTime())
   const api = Router()
     .get('/health', async (_req, res) => {
       await db.raw('select 1')
@@ -57,6 +61,8 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
     .use('/plans', planRoutes(all, now))
     .use('/kept-work', keptWorkRoutes(all, now))
     .use('/stints', stintRoutes(all, now))
+    .use('/school', schoolRoutes(all.schools))
+    .use('/loggers', loggerRoutes(all, hub))
     .use('/marker-schemes', markerSchemeRoutes(all.markerSchemes))
     .use(noSuchPath)
   const app = express()

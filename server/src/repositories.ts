@@ -3,14 +3,16 @@ import { circuitRepository } from './circuits/circuitRepository'
 import { eventRepository } from './days/eventRepository'
 import { keptWorkRepository } from './keptWork/keptWorkRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
+import { meetingRepository } from './meetings/meetingRepository'
 import { personRepository } from './people/personRepository'
 import { planRepository } from './plans/planRepository'
 import { planVersionRepository } from './plans/planVersionRepository'
+import { schoolRepository } from './school/schoolRepository'
+import { sessionRepository } from './sessions/sessionRepository'
 import { stintRepository } from './stints/stintRepository'
 import { vehicleRepository } from './vehicles/vehicleRepository'
 
-/** Everything stored, by noun. */
-export const repositoriesOf = (db: Knex) => ({
+const byNoun = (db: Knex) => ({
   circuits: circuitRepository(db),
   vehicles: vehicleRepository(db),
   people: personRepository(db),
@@ -20,5 +22,18 @@ export const repositoriesOf = (db: Knex) => ({
   planVersions: planVersionRepository(db),
   stints: stintRepository(db),
   keptWork: keptWorkRepository(db),
+  meetings: meetingRepository(db),
+  schools: schoolRepository(db),
+  sessions: sessionRepository(db),
 })
-export type Repositories = ReturnType<typeof repositoriesOf>
+type ByNoun = ReturnType<typeof byNoun>
+export interface Repositories extends ByNoun {
+  /** does several things to what is stored, all of them or none */
+  together: (work: (all: ByNoun) => Promise<void>) => Promise<void>
+}
+
+/** Everything stored, by noun. */
+export const repositoriesOf = (db: Knex): Repositories => ({
+  ...byNoun(db),
+  together: (work) => db.transaction((trx) => work(byNoun(trx))),
+})

@@ -5,6 +5,7 @@ import * as first from './migrations/2026_11_23_first'
 import * as lines from './migrations/2026_11_24_lines'
 import * as shelfVersions from './migrations/2026_11_25_shelf_versions'
 import * as plansByHand from './migrations/2026_11_25_plans_by_hand'
+import * as briefAndRun from './migrations/2026_11_26_brief_and_run'
 import * as keptWork from './migrations/2026_11_25_kept_work'
 
 interface NamedMigration extends Knex.Migration {
@@ -18,6 +19,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_25_kept_work', ...keptWork },
   { name: '2026_11_25_plans_by_hand', ...plansByHand },
   { name: '2026_11_25_shelf_versions', ...shelfVersions },
+  { name: '2026_11_26_brief_and_run', ...briefAndRun },
 ]
 
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {

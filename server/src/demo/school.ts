@@ -3,28 +3,42 @@ import { demoId } from './demoId'
 
 /** Longdyke Driver Training's people, vehicles and markers. All made up. */
 
-const student = (name: string, experience: string, wishes: string): Person => ({
+const student = (name: string, experience: string, wishes: string, push: Person['push'] = null, talk: Person['talk'] = null): Person => ({
   id: demoId(`student/${name}`),
   name,
   role: 'student',
   experience,
   wishes,
+  push,
+  talk,
+  wordsPerSecond: null,
 })
 
 export const students: readonly Person[] = [
-  student('Ines Marlowe', 'Volunteer driver for two years; no track', 'Calm; few words once it works'),
-  student('Tobias Fennick', 'Response-trained; one skid-pad day', 'Push me'),
+  student('Ines Marlowe', 'Volunteer driver for two years; no track', 'Calm; few words once it works', 'calm', 'few'),
+  student('Tobias Fennick', 'Response-trained; one skid-pad day', 'Push me', 'push'),
   student('Priya Castellan', 'Drives the estate on nights', 'Tell me why'),
-  student('Ruben Halloway', 'New this spring', 'Many words, early'),
-  student('Agnes Thorley', 'Fifteen years on patient transport', 'Calm; no surprises'),
-  student('Kofi Brandreth', 'Kart league as a boy', 'Push me; numbers afterwards'),
+  student('Ruben Halloway', 'New this spring', 'Many words, early', null, 'many'),
+  student('Agnes Thorley', 'Fifteen years on patient transport', 'Calm; no surprises', 'calm'),
+  student('Kofi Brandreth', 'Kart league as a boy', 'Push me; numbers afterwards', 'push', 'few'),
   student('Maren Osgood', 'Response-trained', 'One thing at a time'),
-  student('Leo Vantongeren', 'New this summer; wide vans', 'Many words'),
+  student('Leo Vantongeren', 'New this summer; wide vans', 'Many words', null, 'many'),
 ]
 
+const instructor = (name: string, experience: string, wordsPerSecond: number | null): Person => ({
+  id: demoId(`instructor/${name}`),
+  name,
+  role: 'instructor',
+  experience,
+  wishes: '',
+  push: null,
+  talk: null,
+  wordsPerSecond,
+})
+
 export const instructors: readonly Person[] = [
-  { id: demoId('instructor/Hester Quill'), name: 'Hester Quill', role: 'instructor', experience: 'Chief instructor', wishes: '' },
-  { id: demoId('instructor/Dov Larrabee'), name: 'Dov Larrabee', role: 'instructor', experience: 'Seat instructor', wishes: '' },
+  instructor('Hester Quill', 'Chief instructor', 3.1),
+  instructor('Dov Larrabee', 'Seat instructor', null),
 ]
 
 const hatch = {

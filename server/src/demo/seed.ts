@@ -1,5 +1,5 @@
 import { join } from 'node:path'
-import { circuitFromDocument, sampleTrack, solvePlan, type PlanSolution } from '@ochote/core'
+import { circuitFromDocument, meetingItems, sampleTrack, solvePlan, usualCalls, usualMeeting, type PlanSolution } from '@ochote/core'
 import {
   keptWorkSchema,
   noConesByHand,
@@ -254,6 +254,24 @@ async function driveStint(
   return debrief.workOn.map((w) => `Corner ${w.corner}: ${w.advice}`.slice(0, 160))
 }
 
+/** The one who was absent from the second Saturday's meeting, and so is not released yet. */
+const ABSENT = 5
+
+async function holdMeeting(all: Repositories): Promise<void> {
+  const circuit = circuitFromDocument(circuits.skerrow)
+  if (!circuit.ok) throw new Error('the demonstration circuit is refused')
+  const done = meetingItems(sampleTrack(circuit.value), usualMeeting).map((item) => item.id)
+  const present = students.filter((_, k) => k !== ABSENT).map((p) => p.id)
+  const heldAt = `${secondSaturday.day}T07:40:00.000Z`
+  const questions = 'Leo: which side to pass on the back straight? Left, on the signal.'
+  await all.meetings.save(secondSaturday.id, { done, present, questions, heldBy: 'Hester Quill', heldAt }, 0)
+  await all.meetings.save(
+    firstSaturday.id,
+    { done, present: students.map((p) => p.id), questions: '', heldBy: 'Hester Quill', heldAt: `${firstSaturday.day}T07:40:00.000Z` },
+    0,
+  )
+}
+
 /** Makes the demonstration of `domain.md` where the database holds no day yet. */
 export async function seed(all: Repositories): Promise<boolean> {
   if ((await all.events.list()).length > 0) return false
@@ -272,6 +290,18 @@ export async function seed(all: Repositories): Promise<boolean> {
     if (i < DRIVEN_ON_SECOND) await driveStint(all, secondSaturday, second, i, { improved: 0.6, debriefed: i < DRIVEN_ON_SECOND - 1 })
     else await all.stints.add(second)
   }
+  await all.schools.save({ name: 'Longdyke Driver Training', meeting: [...usualMeeting], calls: usualCalls }, 1)
+  await holdMeeting(all)
+  await all.sessions.keep({
+    id: demoId('session/second/released'),
+    eventId: secondSaturday.id,
+    kind: 'released',
+    name: 'Seated laps, late morning',
+    startsAt: '10:35',
+    endsAt: '12:30',
+    intervalS: 40,
+    stintIds: students.slice(DRIVEN_ON_SECOND).map((_, k) => stintOf(secondSaturday, DRIVEN_ON_SECOND + k, [], false).id),
+  })
   return true
 }
 

@@ -57,6 +57,21 @@ describe('kept work', () => {
     expect(await find(question)).toEqual(work)
   })
 
+  it('stays, however many lines are drawn by hand: those only push out one another', async () => {
+    const searched: WorkQuestion = { ...question, setup: { ...question.setup, outsideMarginM: 0.7 } }
+    const { keptWork } = app.all
+    await keptWork.keep(circuits.skerrow, searched, work, new Date('2026-10-01T00:00:00Z'))
+    const byHand = (k: number): WorkQuestion => ({
+      ...question,
+      setup: { ...question.setup, lineSchool: 'given', givenLine: [[0, k / 100]] },
+    })
+    for (let k = 0; k < 105; k++)
+      await keptWork.keep(circuits.skerrow, byHand(k), { ...work, line: null }, new Date(Date.UTC(2026, 9, 2, 0, 0, k)))
+    expect(await keptWork.find(circuits.skerrow, searched)).toEqual(work)
+    const left = await Promise.all([0, 4, 5, 104].map((k) => keptWork.find(circuits.skerrow, byHand(k))))
+    expect(left.map((found) => found !== undefined)).toEqual([false, false, true, true])
+  })
+
   it('is not kept for a circuit that is not on the shelf', async () => {
     const other = { ...question, circuitId: '01890000-0000-7000-8000-000000000009' }
     expect((await app.ask('PUT', '/api/kept-work', { question: other, work })).status).toBe(404)

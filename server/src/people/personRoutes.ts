@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { personSchema, studentFileSchema } from '@ochote/contracts'
+import { personSaveSchema, personSchema, studentFileSchema } from '@ochote/contracts'
 import { circuitOfDay } from '../days/dayRoutes'
 import { answer } from '../http/answer'
 import { notFound } from '../http/appError'
@@ -13,6 +13,13 @@ export function personRoutes(all: Repositories): Router {
   return Router()
     .get('/', async (_req, res) => {
       answer(res, z.array(personSchema), await all.people.list())
+    })
+    .put('/:personId', async (req, res) => {
+      const { personId } = parseInput(params, req.params)
+      if (!(await all.people.find(personId))) throw notFound(`Person ${personId}`)
+      const change = parseInput(personSaveSchema, req.body)
+      if (Object.keys(change).length > 0) await all.people.save(personId, change)
+      answer(res, personSchema, (await all.people.find(personId))!)
     })
     .get('/:personId/stints', async (req, res) => {
       const { personId } = parseInput(params, req.params)

@@ -37,6 +37,8 @@ interface EntryRow {
   code: string | null
   severity: number | null
   about: string | null
+  detail: string
+  clock_offset_ms: number
 }
 
 interface DebriefRow {
@@ -61,33 +63,41 @@ const toStint = (row: StintRow): Stint =>
     planVersionId: row.plan_version_id,
   })
 
-/** Columns an entry's kind does not have are null, and left out. */
+/** Fields of entries that have columns of their own; whatever else a kind has is kept beside them. */
+const withColumns = ['lap', 'corner', 'code', 'severity', 'about'] as const
+
 const toEntry = (row: EntryRow): StoredEntry => {
-  const { id, stint_id, device_id, device_time, server_time, ...own } = row
+  const { id, stint_id, device_id, device_time, server_time, detail, clock_offset_ms, ...own } = row
   const present = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== null))
   return storedEntrySchema.parse({
+    ...(JSON.parse(detail) as object),
     id,
     stintId: stint_id,
     deviceId: device_id,
     deviceTime: device_time,
     serverTime: server_time,
+    ...(clock_offset_ms === 0 ? {} : { clockOffsetMs: clock_offset_ms }),
     ...present,
   })
 }
 
-const fromEntry = (entry: LogEntry, serverTime: string): EntryRow => ({
-  id: entry.id,
-  stint_id: entry.stintId,
-  device_id: entry.deviceId,
-  device_time: entry.deviceTime,
-  server_time: serverTime,
-  kind: entry.kind,
-  lap: 'lap' in entry ? entry.lap : null,
-  corner: 'corner' in entry ? entry.corner : null,
-  code: 'code' in entry ? entry.code : null,
-  severity: 'severity' in entry ? entry.severity : null,
-  about: 'about' in entry ? entry.about : null,
-})
+const fromEntry = (entry: LogEntry, serverTime: string): EntryRow => {
+  const { id, stintId, deviceId, deviceTime, kind, clockOffsetMs = 0, ...own } = entry
+  const fields: Record<string, unknown> = own
+  const columns = Object.fromEntries(withColumns.map((name) => [name, fields[name] ?? null]))
+  const rest = Object.entries(fields).filter(([name]) => !(withColumns as readonly string[]).includes(name))
+  return {
+    id,
+    stint_id: stintId,
+    device_id: deviceId,
+    device_time: deviceTime,
+    server_time: serverTime,
+    kind,
+    ...(columns as Pick<EntryRow, (typeof withColumns)[number]>),
+    detail: JSON.stringify(Object.fromEntries(rest)),
+    clock_offset_ms: clockOffsetMs,
+  }
+}
 
 const toDebrief = (row: DebriefRow): Debrief =>
   debriefSchema.parse({ stintId: row.stint_id, good: JSON.parse(row.good), workOn: JSON.parse(row.work_on), sentence: row.sentence })

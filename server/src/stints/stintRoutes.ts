@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { Router } from 'express'
 import { z } from 'zod'
 import {
+  beforeDriving,
   briefSaveSchema,
   debriefDraftSchema,
   logBatchSchema,
@@ -17,6 +18,20 @@ import { keepVersion } from '../plans/keepVersion'
 import type { Repositories } from '../repositories'
 
 const params = z.object({ stintId: z.uuid() })
+
+/** A device's clock is taken as right within this: sending takes some of it, and lap times are not to be touched, ms. */
+const RIGHT_WITHIN_MS = 5_000
+
+/**
+ * How far the true time is ahead of a device's clock; 0 where it is right.
+ * @param told - what the device already knows of it: kept while it still holds, so that no lap is timed by two different offsets
+ */
+function clockOffset(sentAt: string | undefined, now: Date, told: number | undefined): number {
+  if (sentAt === undefined) return told ?? 0
+  const offset = now.getTime() - Date.parse(sentAt)
+  if (told !== undefined && Math.abs(offset - told) <= RIGHT_WITHIN_MS) return told
+  return Math.abs(offset) <= RIGHT_WITHIN_MS ? 0 : offset
+}
 
 /** @param now - the server's clock */
 export function stintRoutes(all: Repositories, now: () => Date): Router {
@@ -47,12 +62,16 @@ export function stintRoutes(all: Repositories, now: () => Date): Router {
     })
     .post('/:stintId/log', async (req, res) => {
       const { stint } = await known(req.params)
-      const { entries } = parseInput(logBatchSchema, req.body)
+      const { entries, sentAt } = parseInput(logBatchSchema, req.body)
       const strange = entries.findIndex((e) => e.stintId !== stint.id)
       if (strange >= 0) throw invalidInput([{ field: `entries[${strange}].stintId`, found: entries[strange]!.stintId, expected: stint.id }])
-      await stints.addEntries(entries, now().toISOString())
-      if (entries.length > 0) await holdPlan(stint)
-      answer(res, logReceiptSchema, { stored: entries.map((e) => e.id) })
+      const clockOffsetMs = clockOffset(sentAt, now(), entries.find((e) => e.clockOffsetMs !== undefined)?.clockOffsetMs)
+      await stints.addEntries(
+        entries.map((e) => ({ ...e, clockOffsetMs })),
+        now().toISOString(),
+      )
+      if (entries.some((e) => !beforeDriving.includes(e.kind))) await holdPlan(stint)
+      answer(res, logReceiptSchema, { stored: entries.map((e) => e.id), clockOffsetMs })
     })
     .put('/:stintId/debrief', async (req, res) => {
       const { stint } = await known(req.params)

@@ -1,0 +1,42 @@
+import type { Knex } from 'knex'
+import { schoolSchema, type School, type SchoolDraft } from '@ochote/contracts'
+import { usualCalls, usualMeeting } from '@ochote/core'
+
+interface SchoolRow {
+  id: string
+  content: string
+  version: number
+}
+
+/** One database belongs to one school. */
+const ID = 'school'
+
+/** What holds until a school settles its own. */
+export const usualSchool: School = { name: 'Our school', meeting: [...usualMeeting], calls: usualCalls, version: 1 }
+
+/** What a school settles once for all its days. */
+export function schoolRepository(db: Knex) {
+  const find = async (): Promise<School> => {
+    const row = await db<SchoolRow>('schools').where({ id: ID }).first()
+    return row ? schoolSchema.parse({ ...(JSON.parse(row.content) as object), version: row.version }) : usualSchool
+  }
+  return {
+    find,
+    /** Saves over a known version; false where another save came first, and then nothing is changed. */
+    save: async (draft: SchoolDraft, fromVersion: number): Promise<boolean> => {
+      const row = { content: JSON.stringify(draft), version: fromVersion + 1 }
+      if ((await db<SchoolRow>('schools').where({ id: ID, version: fromVersion }).update(row)) === 1) return true
+      if (fromVersion !== usualSchool.version) return false
+      return (
+        (
+          await db<SchoolRow>('schools')
+            .insert({ id: ID, ...row })
+            .onConflict('id')
+            .ignore()
+            .returning('id')
+        ).length === 1
+      )
+    },
+  }
+}
+export type SchoolRepository = ReturnType<typeof schoolRepository>
