@@ -3,9 +3,11 @@ import {
   circuitSummarySchema,
   dayFileSchema,
   eventSchema,
+  loggerSchema,
   markerSchemeSchema,
   personSchema,
   planVersionSchema,
+  schoolSchema,
   stintFileSchema,
   studentFileSchema,
   vehicleOnShelfSchema,
@@ -68,3 +70,25 @@ export const studentQuery = (personId: string) =>
     queryKey: ['students', personId],
     queryFn: ({ signal }) => request(studentFileSchema, `/api/people/${personId}/stints`, { signal }),
   })
+
+/** What the school settles; who saves it puts it here. */
+export const schoolQuery = queryOptions({
+  queryKey: ['school'],
+  queryFn: ({ signal }) => request(schoolSchema, '/api/school', { signal }),
+  staleTime: 60_000,
+})
+
+/** Live loggers come and go: asked for as long as a page shows them. */
+export const loggersQuery = queryOptions({
+  queryKey: ['loggers'],
+  queryFn: ({ signal }) => request(z.array(loggerSchema), '/api/loggers', { signal }),
+  refetchInterval: 10_000,
+})
+
+/** Whether the server answers: what a page shows may be what it said last, kept on the device. */
+export const healthQuery = queryOptions({
+  queryKey: ['health'],
+  queryFn: ({ signal }) => request(z.object({ ok: z.boolean() }), '/api/health', { signal }),
+  refetchInterval: 30_000,
+  retry: false,
+})

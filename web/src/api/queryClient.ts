@@ -9,7 +9,8 @@ const mayPass = (error: Error) =>
 
 export const queryClient = new QueryClient({
   defaultOptions: {
-    queries: { retry: (failures, error) => failures < MOST_TRIES && mayPass(error), staleTime: 5_000 },
-    mutations: { retry: false },
+    // the server may be on this very machine, or its last answers on the device: no network is no reason not to ask
+    queries: { networkMode: 'always', retry: (failures, error) => failures < MOST_TRIES && mayPass(error), staleTime: 5_000 },
+    mutations: { networkMode: 'always', retry: false },
   },
 })

@@ -44,15 +44,22 @@ export async function unsentEntries(): Promise<LogEntry[]> {
   return (await db.getAll('entries')).filter((kept) => !kept.sent).map((kept) => kept.entry)
 }
 
-/** Remembers that the server has entries. */
-export async function markSent(ids: readonly string[]): Promise<void> {
+/** Remembers that the server has entries, and by how much it put their clock right. */
+export async function markSent(ids: readonly string[], clockOffsetMs = 0): Promise<void> {
   const db = await deviceDb()
   const write = db.transaction('entries', 'readwrite')
   for (const id of ids) {
     const kept = await write.store.get(id)
-    if (kept) await write.store.put({ ...kept, sent: true })
+    if (kept) await write.store.put({ ...kept, entry: withOffset(kept.entry, clockOffsetMs), sent: true })
   }
   await write.done
+}
+
+/** An entry with the offset of the clock it was tapped by; none where that was right. */
+export function withOffset(entry: LogEntry, clockOffsetMs: number): LogEntry {
+  const { clockOffsetMs: before, ...rest } = entry
+  if (before === clockOffsetMs) return entry
+  return clockOffsetMs === 0 ? rest : { ...rest, clockOffsetMs }
 }
 
 const DEVICE_KEY = 'ochote.device'

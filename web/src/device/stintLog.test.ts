@@ -10,7 +10,7 @@ const entries = logOf([
   [10, { kind: 'fault', lap: 1, corner: '1', code: 'ae', severity: 2 }],
   [40, { kind: 'line' }],
 ])
-const receipt = (body: unknown) => ({ body: { stored: (body as { entries: LogEntry[] }).entries.map((e) => e.id) } })
+const receipt = (body: unknown) => ({ body: { stored: (body as { entries: LogEntry[] }).entries.map((e) => e.id), clockOffsetMs: 0 } })
 const sentIds = (asked: { body: unknown }[]) => asked.map((a) => (a.body as { entries: LogEntry[] }).entries.map((e) => e.id))
 
 // every test has a device of its own: the module keeps its database open
@@ -76,6 +76,20 @@ describe('a stint’s log on the device', () => {
     await vi.waitFor(() => expect(log.snapshot().waiting).toBe(0))
   })
 
+  it('asks nothing more once closed, though an attempt was under way', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    const server = fakeServer(() => 'no answer')
+    const log = new device.StintLog(stint.id, [])
+    await log.open()
+    await log.add(entries[0]!)
+    expect(server.asked).toHaveLength(1)
+    log.close()
+    await vi.advanceTimersByTimeAsync(60_000)
+    vi.useRealTimers()
+    expect(server.asked).toHaveLength(1)
+    expect(await device.store.unsentEntries()).toHaveLength(1)
+  })
+
   it('holds what another device stored beside its own, each entry once', async () => {
     fakeServer(({ body }) => receipt(body))
     const theirs = { ...entries[0]!, id: idOf(900), deviceId: 'other' }
@@ -129,7 +143,7 @@ describe('what waits on the device', () => {
 
   it('stays waiting when the server takes only part of it', async () => {
     for (const entry of entries) await device.store.keepEntry(entry)
-    fakeServer(() => ({ body: { stored: [entries[0]!.id] } }))
+    fakeServer(() => ({ body: { stored: [entries[0]!.id], clockOffsetMs: 0 } }))
     await device.sendWaiting()
     expect((await device.store.unsentEntries()).map((e) => e.id)).toEqual([entries[1]!.id, entries[2]!.id])
   })

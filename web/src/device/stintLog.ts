@@ -1,5 +1,5 @@
 import type { LogEntry } from '@ochote/contracts'
-import { keepEntry, keptEntries } from './deviceStore'
+import { keepEntry, keptEntries, withOffset } from './deviceStore'
 import { sendEntries } from './sendWaiting'
 
 /** A stint's log as this device knows it. */
@@ -23,13 +23,14 @@ export class StintLog {
   private readonly own = new Map<string, LogEntry>()
   private readonly unsent = new Set<string>()
   private readonly listeners = new Set<() => void>()
-  private readonly others: readonly LogEntry[]
+  private others: readonly LogEntry[]
   private state: LogState
   private sending = false
+  private closed = false
   private timer: ReturnType<typeof setTimeout> | null = null
 
   /** @param stored - what the server held when the page was opened */
-  constructor(stintId: string, stored: readonly LogEntry[]) {
+  constructor(stintId: string, stored: readonly LogEntry[] = []) {
     this.stintId = stintId
     this.others = stored
     this.state = { entries: stored, waiting: 0, refused: null, ready: false }
@@ -44,6 +45,7 @@ export class StintLog {
 
   /** Reads what this device kept before, as after a reload, and sends what is waiting. */
   async open(): Promise<void> {
+    this.closed = false
     for (const { entry, sent } of await keptEntries(this.stintId)) {
       this.own.set(entry.id, entry)
       if (!sent) this.unsent.add(entry.id)
@@ -52,7 +54,19 @@ export class StintLog {
     void this.send()
   }
 
+  /** Takes over what the server holds by now: what other devices logged shows here too. */
+  readonly hear = (stored: readonly LogEntry[]): void => {
+    const known = new Set(this.others.map((e) => e.id))
+    if (stored.length === known.size && stored.every((e) => known.has(e.id))) return
+    // what this page has heard of before stays, should an older answer come in late
+    const heard = new Set(stored.map((e) => e.id))
+    this.others = [...stored, ...this.others.filter((e) => !heard.has(e.id))]
+    this.tell({})
+  }
+
+  /** Asks the server nothing more, not after an attempt under way either: what waits stays kept on the device. */
   close(): void {
+    this.closed = true
     if (this.timer) clearTimeout(this.timer)
     this.timer = null
   }
@@ -87,17 +101,21 @@ export class StintLog {
     this.sending = true
     const entries = [...this.unsent].flatMap((id) => this.own.get(id) ?? [])
     try {
-      const stored = await sendEntries(this.stintId, entries)
-      stored.forEach((id) => this.unsent.delete(id))
+      const { stored, clockOffsetMs } = await sendEntries(this.stintId, entries)
+      for (const id of stored) {
+        this.unsent.delete(id)
+        this.own.set(id, withOffset(this.own.get(id)!, clockOffsetMs))
+      }
     } catch {
       // still kept here and counted as waiting; tried again until the server answers
-      this.timer ??= setTimeout(() => {
-        this.timer = null
-        void this.send()
-      }, RETRY_MS)
+      if (!this.closed)
+        this.timer ??= setTimeout(() => {
+          this.timer = null
+          void this.send()
+        }, RETRY_MS)
     }
     this.sending = false
     this.tell({})
-    if (this.unsent.size > 0 && !this.timer) void this.send()
+    if (this.unsent.size > 0 && !this.timer && !this.closed) void this.send()
   }
 }

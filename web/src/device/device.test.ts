@@ -1,0 +1,85 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { LogEntry } from '@ochote/contracts'
+import { fakeServer } from '../fixtures/fakeServer'
+import { idOf, logOf, solved, stint, stintFile } from '../fixtures/stadium'
+import { clockOffsetMs, setClockOffsetMs, stampAt, trueNow } from './deviceClock'
+
+const entries = logOf([
+  [0, { kind: 'line' }],
+  [40, { kind: 'line' }],
+])
+beforeEach(() => {
+  vi.resetModules()
+  vi.stubGlobal('indexedDB', new IDBFactory())
+})
+afterEach(() => {
+  vi.unstubAllGlobals()
+  localStorage.clear()
+})
+
+describe('a device’s clock', () => {
+  it('is put right by what it was told, and remembers it', () => {
+    setClockOffsetMs(420_000)
+    expect(clockOffsetMs()).toBe(420_000)
+    expect(Math.abs(trueNow() - Date.now() - 420_000)).toBeLessThan(50)
+    const stamp = stampAt(1_000_420_000)
+    expect(stamp).toEqual({ deviceTime: new Date(1_000_000_000).toISOString(), clockOffsetMs: 420_000 })
+  })
+  it('says nothing of itself while it is right', () => {
+    setClockOffsetMs(420_000)
+    setClockOffsetMs(0)
+    expect(stampAt(1_000)).toEqual({ deviceTime: '1970-01-01T00:00:01.000Z' })
+  })
+})
+
+describe('the logs of several stints', () => {
+  const receipt = (offset: number) => (asked: { body: unknown }) => ({
+    body: { stored: (asked.body as { entries: LogEntry[] }).entries.map((e) => e.id), clockOffsetMs: offset },
+  })
+  it('are kept apart, and take over what other devices log', async () => {
+    fakeServer(receipt(0))
+    const { LogBook } = await import('./logBook')
+    const book = new LogBook()
+    const other = stintFile([], { id: idOf(60) })
+    book.hear([stintFile([entries[0]!]), other])
+    await vi.waitFor(() => expect(book.snapshot().get(stint.id)?.ready).toBe(true))
+    await book.add({ ...entries[1]!, stintId: idOf(60) })
+    expect([stint.id, idOf(60)].map((id) => book.snapshot().get(id)!.entries.length)).toEqual([1, 1])
+    book.hear([stintFile(entries), other])
+    expect(book.snapshot().get(stint.id)!.entries).toHaveLength(2)
+    // an older answer that comes in late takes nothing away
+    book.hear([stintFile([entries[0]!])])
+    expect(book.snapshot().get(stint.id)!.entries).toHaveLength(2)
+    await expect(book.add({ ...entries[0]!, stintId: idOf(61) })).rejects.toThrow(/is not open/)
+    book.close()
+  })
+  it('carry the offset that the server found, in this page and after a reload', async () => {
+    fakeServer(receipt(-90_000))
+    const { StintLog } = await import('./stintLog')
+    const log = new StintLog(stint.id)
+    await log.open()
+    await log.add(entries[0]!)
+    await vi.waitFor(() => expect(log.snapshot().waiting).toBe(0))
+    expect(log.snapshot().entries[0]!.clockOffsetMs).toBe(-90_000)
+    const again = new StintLog(stint.id)
+    await again.open()
+    expect(again.snapshot().entries[0]!.clockOffsetMs).toBe(-90_000)
+  })
+})
+
+describe('work kept on the device', () => {
+  it('is found by its key; the oldest go when there are many', async () => {
+    const { keepWorkHere, workHere } = await import('./workStore')
+    const { work } = solved()
+    for (let k = 0; k < 62; k++) {
+      vi.setSystemTime(1_000_000 + k)
+      await keepWorkHere(`plan ${k}`, work)
+    }
+    vi.useRealTimers()
+    expect(await workHere('plan 61')).toEqual(work)
+    expect(await workHere('plan 0')).toBeNull()
+    expect(await workHere('another')).toBeNull()
+  })
+})

@@ -1,0 +1,22 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState, useSyncExternalStore } from 'react'
+import type { PlanSolution } from '@ochote/core'
+import { loggersQuery } from '../api/queries'
+import type { LiveCar } from './followCar'
+import { LiveSource } from './liveSource'
+
+/** The logger that rides in a stint's car, followed while the page is open. */
+export function useLiveSource(stintId: string, plan: PlanSolution): LiveSource {
+  const [source] = useState(() => new LiveSource())
+  const loggers = useQuery(loggersQuery)
+  const id = loggers.data?.find((l) => l.stintId === stintId)?.id ?? null
+  useEffect(() => {
+    source.follow(id, plan)
+    return () => source.stop()
+  }, [source, id, plan])
+  return source
+}
+
+/** Some of what a logger tells; drawn again when that changes. */
+export const useLive = <T extends string | number | null>(source: LiveSource, choose: (car: LiveCar | null) => T): T =>
+  useSyncExternalStore(source.subscribe, () => choose(source.car()))
