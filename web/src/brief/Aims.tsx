@@ -1,24 +1,11 @@
 import { Box, Button, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { StintFile, StudentFile } from '@ochote/contracts'
+import type { StintFile } from '@ochote/contracts'
 import { studentQuery } from '../api/queries'
+import { lastTime } from './lastTime'
 
 const MOST_AIMS = 2
-
-/** What was to be worked on after the student's last debriefed stint before this one. */
-function lastTime(student: StudentFile | undefined, file: StintFile): string[] {
-  const stints = student?.days.flatMap((d) => d.stints) ?? []
-  const before = stints.slice(
-    0,
-    Math.max(
-      0,
-      stints.findIndex((s) => s.stint.id === file.stint.id),
-    ),
-  )
-  const last = before.reverse().find((s) => s.debrief !== null)
-  return last?.debrief?.workOn.map((w) => `Corner ${w.corner}: ${w.advice}`) ?? []
-}
 
 interface AimsProps {
   file: StintFile
@@ -57,6 +44,11 @@ export function Aims({ file, studentId, onSave }: AimsProps) {
           onBlur={() => save(shown)}
         />
       ))}
+      {offered.length > 0 && (
+        <Typography variant="body2" color="text.secondary">
+          Last time: {offered.join('; ')}
+        </Typography>
+      )}
       {offered.length > 0 && !isOffered && (
         <Button size="small" onClick={() => save(offered)}>
           Use last time’s two

@@ -11,7 +11,13 @@ import { useCornerChoice } from '../ribbon/useCornerChoice'
 import type { OpenStint } from '../stint/openStint'
 import { useSaveBrief } from '../stint/useSaveStint'
 import { Aims } from './Aims'
+import { useQuery } from '@tanstack/react-query'
+import { studentQuery } from '../api/queries'
+import { lastTime } from './lastTime'
+import { BriefParts } from './BriefParts'
 import { CornerByCorner } from './CornerByCorner'
+import { TodaysSection } from './TodaysSection'
+import { Wishes } from './Wishes'
 
 /** A student's briefing on screen: the circuit with its marks, corner by corner what to do where, two aims. */
 export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
@@ -19,6 +25,7 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
   const { stint } = file
   const [corner, chooseCorner] = useCornerChoice(solution)
   const save = useSaveBrief(file)
+  const earlier = useQuery(studentQuery(student.id))
   const steps = useMemo(() => solution.corners.map((c) => ({ corner: c, steps: cornerSteps(c, cones) })), [solution, cones])
   const briefed = stint.briefedAt !== null
   return (
@@ -27,7 +34,11 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
         <Typography variant="h1">Brief: {student.name}</Typography>
         {choice}
         <Box sx={{ flex: 1 }} />
-        <PdfButton name={`Brief ${student.name}.pdf`} make={async () => (await import('../pdf/briefPdf')).briefPdf(open)} />
+        <BriefParts open="Student" eventId={event.id} stintId={stint.id} />
+        <PdfButton
+          name={`Brief ${student.name}.pdf`}
+          make={async () => (await import('../pdf/briefPdf')).briefPdf(open, lastTime(earlier.data, file))}
+        />
         <Button
           variant={briefed ? 'outlined' : 'contained'}
           startIcon={briefed ? <CheckCircle /> : <RadioButtonUnchecked />}
@@ -48,32 +59,11 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
             <PlanView solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
           </Box>
           <Aims file={file} studentId={student.id} onSave={(aims) => save.mutate({ aims, briefedAt: stint.briefedAt })} />
-          <Wishes open={open} />
+          <Wishes student={student} vehicleNotes={vehicle.vehicle.notes} />
+          <TodaysSection solution={solution} onCorner={chooseCorner} />
         </Stack>
         <CornerByCorner rows={steps} corner={corner} onCorner={chooseCorner} />
       </Box>
     </StageFrame>
-  )
-}
-
-function Wishes({ open: { student, vehicle } }: { open: OpenStint }) {
-  const lines = [
-    { what: 'Has driven', text: student.experience },
-    { what: 'Wants', text: student.wishes },
-    { what: 'The vehicle', text: vehicle.vehicle.notes },
-  ].filter((line) => line.text !== '')
-  return (
-    <Box component="dl" sx={{ m: 0, display: 'grid', gridTemplateColumns: 'max-content 1fr', columnGap: 1.5, rowGap: 0.25 }}>
-      {lines.map((line) => (
-        <Box key={line.what} sx={{ display: 'contents' }}>
-          <Typography component="dt" variant="body2" color="text.secondary">
-            {line.what}
-          </Typography>
-          <Typography component="dd" variant="body2" sx={{ m: 0 }}>
-            {line.text}
-          </Typography>
-        </Box>
-      ))}
-    </Box>
   )
 }

@@ -1,27 +1,34 @@
 import { Document, Page, Path, pdf, Svg, Text, View } from '@react-pdf/renderer'
-import { cornerSteps } from '@ochote/core'
+import { cornerSteps, suggestedSections } from '@ochote/core'
 import type { Duty } from '@ochote/contracts'
 import { CAUTION } from '../caution/Caution'
 import { count, lapTime, longDay, speed } from '../format/format'
 import { dutyMeanings, dutyShapes } from '../marks/dutyShapes'
 import type { OpenStint } from '../stint/openStint'
 import { PdfCircuit } from './PdfCircuit'
+import { PdfStrip } from './PdfStrip'
 import { registerPdfFonts } from './pdfFonts'
 import { pdfInk, pdfStyles as s } from './pdfStyles'
 
-const CIRCUIT = { width: 300, height: 190 }
-const NOTE_LINES = 3
+const CIRCUIT = { width: 300, height: 180 }
+const STRIP = { width: 531, height: 50 }
+const COLUMNS = 3
+const NOTE_LINES = 4
 
-/** A student's brief as one A4 page. */
-export function briefPdf(open: OpenStint): Promise<Blob> {
+/**
+ * A student's brief as one A4 page.
+ * @param lastTime - what was to be worked on after the stint before
+ */
+export function briefPdf(open: OpenStint, lastTime: readonly string[]): Promise<Blob> {
   registerPdfFonts()
-  return pdf(<BriefDocument open={open} />).toBlob()
+  return pdf(<BriefDocument open={open} lastTime={lastTime} />).toBlob()
 }
 
-function BriefDocument({ open }: { open: OpenStint }) {
+function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly string[] }) {
   const { event, file, student, vehicle, instructor, solution, cones, scheme, plan } = open
   const { stint } = file
-  const half = Math.ceil(solution.corners.length / 2)
+  const section = suggestedSections(solution.track, solution.corners)[0] ?? null
+  const aColumn = Math.ceil(solution.corners.length / COLUMNS)
   return (
     <Document title={`Brief: ${student.name}`} language="en">
       <Page size="A4" style={s.page}>
@@ -53,9 +60,26 @@ function BriefDocument({ open }: { open: OpenStint }) {
             ))}
           </View>
         </View>
+        {[student.experience, student.wishes, vehicle.vehicle.notes].some((text) => text !== '') && (
+          <Text style={{ marginTop: 4 }}>
+            {student.experience !== '' && `You have driven: ${student.experience}. `}
+            {student.wishes !== '' && `You want: ${student.wishes}. `}
+            {vehicle.vehicle.notes !== '' && `The vehicle: ${vehicle.vehicle.notes}`}
+          </Text>
+        )}
+        {lastTime.length > 0 && <Text style={{ marginTop: 2 }}>Last time: {lastTime.join('; ')}</Text>}
+        {section && (
+          <>
+            <Text style={s.heading}>
+              Section to work on: {section.corners.length === 1 ? 'corner' : 'corners'} {section.corners.join(', ')}
+            </Text>
+            <Text>{section.why}</Text>
+            <PdfStrip solution={solution} cones={cones} scheme={scheme} corners={section.corners} {...STRIP} />
+          </>
+        )}
         <Text style={s.heading}>Corner by corner</Text>
         <View style={s.row}>
-          {[solution.corners.slice(0, half), solution.corners.slice(half)].map((corners, column) => (
+          {Array.from({ length: COLUMNS }, (_, k) => solution.corners.slice(k * aColumn, (k + 1) * aColumn)).map((corners, column) => (
             <View key={column} style={{ flex: 1 }}>
               {corners.map((corner) => (
                 <View key={corner.number} style={{ marginBottom: 4 }} wrap={false}>

@@ -10,6 +10,7 @@ import type { LineHand } from '../ribbon/lineHand'
 import { allSamples, pathThrough } from '../ribbon/ribbonScales'
 import { colouredPaths } from '../ribbon/speedColours'
 import { useCursorStation, useMoveCursor } from '../ribbon/trackCursor'
+import { useConeHold } from '../ribbon/useConeHold'
 import { useSize } from '../ribbon/useSize'
 import { CornerBadge } from './CornerBadge'
 import { fitToView, type Fit } from './fitToView'
@@ -88,6 +89,7 @@ export function PlanView({
     const place = onGround(event)
     moveCursor(Math.abs(place.offsetM) < POINTS_WITHIN_M ? place.stationM : null)
   }
+  const hold = useConeHold(onCone, onConeDrag && ((cone: PlacedCone, e, done) => onConeDrag(cone.id, onGround(e), done)))
   return (
     <MapFrame ref={frame}>
       <svg
@@ -164,14 +166,7 @@ export function PlanView({
               data-cone={cone.id}
               transform={`translate(${fit.x(cone.x)},${fit.y(cone.y)}) scale(${1 / k})`}
               style={{ cursor: onConeDrag ? 'grab' : 'default' }}
-              onPointerDown={(e) => {
-                onCone?.(cone.id)
-                if (onConeDrag) e.currentTarget.setPointerCapture(e.pointerId)
-              }}
-              onPointerMove={(e) =>
-                e.buttons === 1 && e.currentTarget.hasPointerCapture(e.pointerId) && onConeDrag?.(cone.id, onGround(e), false)
-              }
-              onPointerUp={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && onConeDrag?.(cone.id, onGround(e), true)}
+              {...hold(cone)}
             >
               <title>{`${cone.duty} cone, corner ${cone.cornerNumber}: ${cone.foundBy}`}</title>
               <circle r={12} fill="transparent" />

@@ -1,6 +1,7 @@
 import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom'
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
+import { isForZoom } from '../ribbon/isForZoom'
 
 const MOST_ZOOM = 24
 
@@ -21,7 +22,7 @@ export function usePlanZoom(ref: RefObject<SVGSVGElement | null>, width: number,
         [0, 0],
         [width, height],
       ])
-      .filter((event: Event) => !(event.target as Element).closest('[data-cone], [data-line]') && !(event as MouseEvent).button)
+      .filter(isForZoom)
       .on('zoom', (event: { transform: ZoomTransform }) => setTransform(event.transform))
     const selection = select(svg).call(behaviour.current).on('dblclick.zoom', null)
     return () => {

@@ -1,6 +1,6 @@
 import { Box, useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
-import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
+import { useEffect, useMemo, useRef, type PointerEvent, type ReactNode } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import { coneOffset, stationsApart, wrapStation, type PlacedCone, type PlanSolution } from '@ochote/core'
 import { DutyMark } from '../marks/DutyMark'
@@ -8,12 +8,14 @@ import { CornerHandle } from './CornerHandle'
 import { LineHandle } from './LineHandle'
 import type { LineHand } from './lineHand'
 import { NoteMark, stackOf, type RibbonNote } from './NoteMark'
+import { RibbonCalls, type RibbonCall } from './RibbonCalls'
 import { RibbonSpeed } from './RibbonSpeed'
 import { RibbonTrack } from './RibbonTrack'
 import { colouredPaths } from './speedColours'
 import { lanes, pathThrough, ribbonHeight, ribbonScales, shownSamples, speedLaneKmh, type RibbonScales } from './ribbonScales'
 import { useCursorStation, useMoveCursor } from './trackCursor'
 import { useRibbonZoom } from './useRibbonZoom'
+import { useConeHold } from './useConeHold'
 import { useSize } from './useSize'
 
 /** Where a cone is being dragged to. */
@@ -37,6 +39,10 @@ export interface RibbonProps {
   /** what each corner is for, by number */
   purposes?: ReadonlyMap<string, string>
   notes?: readonly RibbonNote[]
+  /** what is called on the lap, in a lane of its own */
+  calls?: readonly RibbonCall[]
+  /** what else is drawn on the lap, such as the car */
+  overlay?: (scales: RibbonScales) => ReactNode
   /** leaves the lanes of pedals and speed out */
   compact?: boolean
 }
@@ -60,9 +66,11 @@ export function Ribbon({
   hand = null,
   purposes,
   notes = [],
+  calls,
+  overlay,
   compact = false,
 }: RibbonProps) {
-  const height = ribbonHeight(compact)
+  const height = ribbonHeight(compact, calls !== undefined)
   const { tokens } = useTheme()
   const { ref: frame, width } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
@@ -102,6 +110,7 @@ export function Ribbon({
     const stationM = stationAt(event)
     onConeDrag?.(cone.id, { stationM, offsetM: coneOffset(track, cone.side, stationM) }, done)
   }
+  const hold = useConeHold(onCone, onConeDrag && drag)
   return (
     <Box ref={frame} sx={{ width: '100%', overflow: 'hidden', userSelect: 'none', touchAction: 'none' }}>
       <svg
@@ -166,18 +175,14 @@ export function Ribbon({
           {notes.map((note, n) => (
             <NoteMark key={note.id} note={note} x={scales.x(note.stationM)} stack={stackOf(notes, n, scales)} />
           ))}
+          {calls && <RibbonCalls calls={calls} scales={scales} top={height - lanes.axis - lanes.calls} />}
           {cones.filter(inWindow).map((cone) => (
             <g
               key={cone.id}
               data-cone={cone.id}
               transform={`translate(${scales.x(cone.stationM)},${scales.y(cone.offsetM)})`}
               style={{ cursor: onConeDrag ? 'ew-resize' : 'default' }}
-              onPointerDown={(e) => {
-                onCone?.(cone.id)
-                if (onConeDrag) e.currentTarget.setPointerCapture(e.pointerId)
-              }}
-              onPointerMove={(e) => e.buttons === 1 && e.currentTarget.hasPointerCapture(e.pointerId) && drag(cone, e, false)}
-              onPointerUp={(e) => e.currentTarget.hasPointerCapture(e.pointerId) && drag(cone, e, true)}
+              {...hold(cone)}
             >
               <title>{`${cone.duty} cone, corner ${cone.cornerNumber}: ${cone.foundBy}`}</title>
               <circle r={12} fill="transparent" />
@@ -185,6 +190,7 @@ export function Ribbon({
               {cone.moved && <path d="M-7,10 h14" stroke={tokens.ink} strokeWidth={2} />}
             </g>
           ))}
+          {overlay?.(scales)}
           <CursorLine scales={scales} bottom={height} />
         </g>
       </svg>

@@ -6,8 +6,11 @@ import { DutyLegend } from '../marks/DutyLegend'
 import { CursorReadout } from './CursorReadout'
 import { Ribbon, type RibbonProps } from './Ribbon'
 
-/** The ribbon as it stands at the foot of a stage: what is pointed at, what the marks mean, the lap, the caution. */
-export function RibbonFoot({ printed = false, ...props }: RibbonProps & { printed?: boolean }) {
+/**
+ * The ribbon as it stands at the foot of a stage: what is pointed at, what the marks mean, the lap, the caution.
+ * @param bare - the lap and the caution alone, where hands are busy and nothing is pointed at
+ */
+export function RibbonFoot({ printed = false, bare = false, ...props }: RibbonProps & { printed?: boolean; bare?: boolean }) {
   const duties = useMemo(() => [...new Set(props.cones.map((c): Duty => c.duty))], [props.cones])
   return (
     <Box
@@ -16,10 +19,12 @@ export function RibbonFoot({ printed = false, ...props }: RibbonProps & { printe
       className={printed ? '' : 'no-print'}
       sx={{ borderTop: 1, borderColor: 'divider', px: 2, pt: 0.75, pb: 1 }}
     >
-      <Stack direction="row" sx={{ justifyContent: 'space-between', flexWrap: 'wrap', columnGap: 3 }}>
-        <CursorReadout solution={props.solution} />
-        <DutyLegend duties={duties} scheme={props.scheme} />
-      </Stack>
+      {!bare && (
+        <Stack direction="row" sx={{ justifyContent: 'space-between', flexWrap: 'wrap', columnGap: 3 }}>
+          <CursorReadout solution={props.solution} />
+          <DutyLegend duties={duties} scheme={props.scheme} />
+        </Stack>
+      )}
       <Ribbon {...props} />
       <Caution />
     </Box>

@@ -4,28 +4,13 @@ import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { useLocation } from 'react-router'
 import { PlanView } from '../planView/PlanView'
 import { shown } from '../fixtures/render'
+import { stubSizes } from '../fixtures/laidOut'
 import { openStint, scheme } from '../fixtures/stadium'
 import { Ribbon } from './Ribbon'
 import { useCornerChoice } from './useCornerChoice'
 
 const open = openStint()
-// a browser that lays nothing out: the drawings get a size all the same
-beforeAll(() => {
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      private readonly tell: ResizeObserverCallback
-      constructor(tell: ResizeObserverCallback) {
-        this.tell = tell
-      }
-      observe(target: Element) {
-        this.tell([{ target, contentRect: { width: 1000, height: 400 } } as ResizeObserverEntry], this as unknown as ResizeObserver)
-      }
-      unobserve() {}
-      disconnect() {}
-    },
-  )
-})
+beforeAll(() => stubSizes())
 
 const common = { solution: open.solution, cones: open.cones, scheme, corner: null as string | null }
 
@@ -58,7 +43,7 @@ describe.each([
   it('chooses a cone', () => {
     const onCone = vi.fn()
     const { container } = shown(<Drawing {...common} onCorner={vi.fn()} onCone={onCone} />)
-    fireEvent.pointerDown(container.querySelector(`[data-cone="${open.cones[1]!.id}"]`)!)
+    fireEvent.pointerDown(container.querySelector(`[data-cone="${open.cones[1]!.id}"]`)!, { isPrimary: true })
     expect(onCone).toHaveBeenCalledExactlyOnceWith(open.cones[1]!.id)
   })
 })

@@ -2,9 +2,10 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import type { PlanSolution, Track } from '@ochote/core'
 
 /** Lanes of the ribbon from top to bottom, pixels. */
-export const lanes = { top: 26, band: 112, pedals: 16, speed: 64, axis: 20, left: 44, right: 14 } as const
-/** Height of the ribbon; a compact one leaves the lanes of pedals and speed out. */
-export const ribbonHeight = (compact: boolean): number => lanes.top + lanes.band + (compact ? 0 : lanes.pedals + lanes.speed) + lanes.axis
+export const lanes = { top: 26, band: 112, pedals: 16, speed: 64, calls: 24, axis: 20, left: 44, right: 14 } as const
+/** Height of the ribbon; a compact one leaves the lanes of pedals and speed out, one with calls has a lane for them. */
+export const ribbonHeight = (compact: boolean, calls = false): number =>
+  lanes.top + lanes.band + (compact ? 0 : lanes.pedals + lanes.speed) + (calls ? lanes.calls : 0) + lanes.axis
 
 /** Metres of the verge drawn beyond the widest edge. */
 const VERGE_M = 3

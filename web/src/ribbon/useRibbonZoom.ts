@@ -1,6 +1,7 @@
 import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomBehavior, type ZoomTransform } from 'd3-zoom'
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
+import { isForZoom } from './isForZoom'
 
 const MOST_ZOOM = 30
 
@@ -27,7 +28,7 @@ export function useRibbonZoom(ref: RefObject<SVGSVGElement | null>, width: numbe
         [0, -Infinity],
         [width, Infinity],
       ])
-      .filter((event: Event) => !(event.target as Element).closest('[data-cone], [data-line]') && !(event as MouseEvent).button)
+      .filter(isForZoom)
       .on('zoom', (event: { transform: ZoomTransform }) => setTransform(event.transform))
     const selection = select(svg).call(behaviour.current).on('dblclick.zoom', null)
     return () => {

@@ -15,7 +15,7 @@ import { useSolution } from '../workers/useSolution'
 import { namedBy, type OpenStint } from './openStint'
 
 interface StintStageProps {
-  stage: 'brief' | 'run' | 'debrief'
+  stage: 'brief' | 'brief/talk' | 'brief/calls' | 'run' | 'debrief'
   title: string
   children: (open: OpenStint, choice: ReactNode) => ReactNode
 }

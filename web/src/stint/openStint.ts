@@ -3,6 +3,7 @@ import type { PlacedCone, PlanSolution } from '@ochote/core'
 
 /** A stint with everyone and everything it names, and its plan solved. */
 export interface OpenStint {
+  readonly day: DayFile
   readonly event: TrackEvent
   readonly file: StintFile
   readonly plan: Plan
@@ -29,6 +30,7 @@ export function namedBy(day: DayFile, file: StintFile, version: PlanVersion | nu
   const now = held(day.plans, stint.planId, 'plan')
   const plan = version ? { ...now, ...version.draft, version: version.version } : now
   return {
+    day,
     event: day.event,
     file,
     plan,

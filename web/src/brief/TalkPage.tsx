@@ -1,0 +1,11 @@
+import { StintStage } from '../stint/StintStage'
+import { TalkThrough } from './TalkThrough'
+
+/** The lap gone through in words before it is driven. */
+export function TalkPage() {
+  return (
+    <StintStage stage="brief/talk" title="Talk-through">
+      {(open, choice) => <TalkThrough key={open.file.stint.id} open={open} choice={choice} />}
+    </StintStage>
+  )
+}

@@ -1,0 +1,53 @@
+import { Box, Stack, Typography } from '@mui/material'
+import { ToggleButton, ToggleButtonGroup } from '@mui/material'
+import type { Person } from '@ochote/contracts'
+import { useSavePerson } from '../api/useSavePerson'
+import { TakenField } from '../forms/TakenField'
+import { ProblemNotice } from '../problem/ProblemNotice'
+
+/** What the student brings and wants; it changes pace, calls and fading, and the next instructor starts from it. */
+export function Wishes({ student, vehicleNotes }: { student: Person; vehicleNotes: string }) {
+  const save = useSavePerson(student.id)
+  return (
+    <Box component="section" aria-labelledby="wishes">
+      <Typography id="wishes" variant="h2" sx={{ mb: 1 }}>
+        {student.name} and this car
+      </Typography>
+      {save.error && <ProblemNotice error={save.error} />}
+      <Stack sx={{ gap: 1.25 }}>
+        <TakenField label="Has driven" value={student.experience} most={400} onTake={(experience) => save.mutate({ experience })} />
+        <TakenField label="Wants" value={student.wishes} most={400} onTake={(wishes) => save.mutate({ wishes })} />
+        <Stack direction="row" sx={{ gap: 2, flexWrap: 'wrap' }}>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            aria-label="Pushed or calm"
+            value={student.push}
+            onChange={(_e, push: Person['push']) => save.mutate({ push })}
+          >
+            <ToggleButton value="push">Push me</ToggleButton>
+            <ToggleButton value="calm">Calm</ToggleButton>
+          </ToggleButtonGroup>
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            aria-label="Many words or few"
+            value={student.talk}
+            onChange={(_e, talk: Person['talk']) => save.mutate({ talk })}
+          >
+            <ToggleButton value="many">Many words</ToggleButton>
+            <ToggleButton value="few">Few words</ToggleButton>
+          </ToggleButtonGroup>
+        </Stack>
+        {vehicleNotes !== '' && (
+          <Typography variant="body2">
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              The vehicle:{' '}
+            </Box>
+            {vehicleNotes}
+          </Typography>
+        )}
+      </Stack>
+    </Box>
+  )
+}

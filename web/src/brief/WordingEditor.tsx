@@ -1,0 +1,113 @@
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogContentText,
+  DialogTitle,
+  MenuItem,
+  Stack,
+  TextField,
+  Typography,
+} from '@mui/material'
+import { useState } from 'react'
+import { callLanguageSchema, callVerbs, landmarkKinds, type CallLanguage, type School } from '@ochote/contracts'
+import { usualCalls, wordingNames } from '@ochote/core'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { useSaveSchool } from './useSaveSchool'
+
+const phraseNames: Record<keyof CallLanguage['phrases'], string> = {
+  left: 'left',
+  right: 'right',
+  now: 'now',
+  at: 'at a mark: {mark}',
+  before: 'before it: {m} {mark}',
+  past: 'past it: {m} {mark}',
+  halfway: 'between boards: {mark} {next}',
+  fromStart: 'from the start: {m}',
+}
+
+/** The school's wordings, in any language: three lengths of every call, how places are said, what landmarks are called. */
+export function WordingEditor({ school, onClose }: { school: School; onClose: () => void }) {
+  const [calls, setCalls] = useState<CallLanguage>(school.calls)
+  const save = useSaveSchool(school)
+  const read = callLanguageSchema.safeParse(calls)
+  const wrong = new Map(read.success ? [] : read.error.issues.map((i) => [i.path.join('.'), i.message]))
+  const field = (path: string, label: string, value: string, set: (text: string) => void) => (
+    <TextField
+      key={path}
+      size="small"
+      label={label}
+      value={value}
+      error={wrong.has(path)}
+      helperText={wrong.get(path)}
+      slotProps={{ htmlInput: { maxLength: 80 } }}
+      onChange={(e) => set(e.target.value)}
+    />
+  )
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="wordings-title">
+      <DialogTitle id="wordings-title">How this school calls</DialogTitle>
+      <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
+        {save.error && <ProblemNotice error={save.error} />}
+        <DialogContentText>
+          In {'{place}'} stands where, in {'{side}'} left or right, in {'{corner}'} the corner’s number. Verb first, then place.
+        </DialogContentText>
+        <Stack direction="row" sx={{ gap: 1.5 }}>
+          {field('language', 'Language, such as en-GB', calls.language, (language) => setCalls({ ...calls, language }))}
+          <TextField
+            select
+            size="small"
+            label="Lengths in"
+            value={calls.unit}
+            sx={{ minWidth: 120 }}
+            onChange={(e) => setCalls({ ...calls, unit: e.target.value as CallLanguage['unit'] })}
+          >
+            <MenuItem value="m">metres</MenuItem>
+            <MenuItem value="yd">yards</MenuItem>
+          </TextField>
+        </Stack>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '110px repeat(3, 1fr)' }, gap: 1, alignItems: 'center' }}>
+          {callVerbs.map((verb) => (
+            <Box key={verb} sx={{ display: 'contents' }}>
+              <Typography>{verb}</Typography>
+              {wordingNames.map((name) =>
+                field(`calls.${verb}.${name}`, `${verb}, ${name}`, calls.calls[verb][name], (text) =>
+                  setCalls({ ...calls, calls: { ...calls.calls, [verb]: { ...calls.calls[verb], [name]: text } } }),
+                ),
+              )}
+            </Box>
+          ))}
+        </Box>
+        <Typography variant="h3">How places are said</Typography>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(2, 1fr)' }, gap: 1 }}>
+          {(Object.keys(phraseNames) as (keyof CallLanguage['phrases'])[]).map((key) =>
+            field(`phrases.${key}`, phraseNames[key], calls.phrases[key], (text) =>
+              setCalls({ ...calls, phrases: { ...calls.phrases, [key]: text } }),
+            ),
+          )}
+        </Box>
+        <Typography variant="h3">What landmarks without a name are called</Typography>
+        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(3, 1fr)' }, gap: 1 }}>
+          {landmarkKinds.map((kind) =>
+            field(`marks.${kind}`, kind === 'board' ? 'board: {name}' : kind.replace('-', ' '), calls.marks[kind] ?? '', (text) =>
+              setCalls({ ...calls, marks: { ...calls.marks, [kind]: text } }),
+            ),
+          )}
+        </Box>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={() => setCalls(usualCalls)}>The usual English</Button>
+        <Button onClick={onClose}>Leave as it was</Button>
+        <Button
+          variant="contained"
+          disabled={!read.success || save.isPending}
+          onClick={() => read.success && save.mutate({ calls: read.data }, { onSuccess: onClose })}
+        >
+          Save the wordings
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

@@ -1,0 +1,162 @@
+import { useQuery } from '@tanstack/react-query'
+import { screen } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import Papa from 'papaparse'
+import type { MeetingItem } from '@ochote/core'
+import { planCalls } from '@ochote/core'
+import type { SchoolDraft } from '@ochote/contracts'
+import { dayQuery } from '../api/queries'
+import { fakeServer } from '../fixtures/fakeServer'
+import { shown } from '../fixtures/render'
+import { school } from '../fixtures/school'
+import { dayFile, instructor, solved, stintFile, student } from '../fixtures/stadium'
+import { callBars } from '../ribbon/callBars'
+import { callsCsv, callsVtt } from './callFiles'
+import { MeetingBoard } from './MeetingBoard'
+import { MeetingLarge } from './MeetingLarge'
+import { SchoolTopics } from './SchoolTopics'
+import { SpeechRate } from './SpeechRate'
+import { WordingEditor } from './WordingEditor'
+import { wordsPerSecond } from './wordsPerSecond'
+
+afterEach(() => vi.unstubAllGlobals())
+const solution = solved()
+const sheet = planCalls(solution)
+const items: MeetingItem[] = [
+  { id: 'a', topic: 'Hazard', text: 'A bump at corner 1', stationM: 10 },
+  { id: 'b', topic: 'Flags', text: 'Yellow: lift', stationM: null },
+]
+
+describe('the call sheet as files', () => {
+  it('has every call once in the table, in the order they are said', () => {
+    const { data } = Papa.parse<Record<string, string>>(callsCsv(sheet), { header: true })
+    expect(data).toHaveLength(sheet.calls.length)
+    const starts = data.map((row) => Number(row.start_s))
+    expect(starts).toEqual([...starts].sort((a, b) => a - b))
+    expect(data.map((row) => row.words)).toContain(sheet.calls[0]!.text)
+  })
+
+  it('is WebVTT with cues in order; one begun before the line stands at the lap’s end', () => {
+    const early = { ...sheet, calls: [{ ...sheet.calls[0]!, startS: -1.25, endS: 0.5, text: 'Up <now> & go' }, ...sheet.calls.slice(1)] }
+    const vtt = callsVtt(early, 90, 'Una --> lap 1')
+    expect(vtt.startsWith('WEBVTT Una  lap 1\n')).toBe(true)
+    expect(vtt).toContain('00:01:28.750 --> 00:01:30.500\nUp &lt;now&gt; &amp; go\n')
+    const begins = [...vtt.matchAll(/^(\S+) --> /gm)].map((m) => m[1]!)
+    expect(begins).toEqual([...begins].sort())
+  })
+})
+
+describe('calls as bars', () => {
+  it('lead from where they are begun to where the action is due', () => {
+    const bars = callBars(solution, sheet)
+    expect(bars).toHaveLength(sheet.calls.length)
+    for (const bar of bars) {
+      const about = sheet.about[bar.id]!
+      expect(Math.abs(bar.actionM - about.stationM)).toBeLessThan(2 * solution.track.stepM)
+      expect(bar.clash).toBeNull()
+    }
+  })
+  it('that clash say with what', () => {
+    const [a, b] = sheet.calls
+    const bars = callBars(solution, { ...sheet, clashes: [[a!.id, b!.id]] })
+    expect(bars.filter((bar) => bar.clash).map((bar) => bar.clash)).toEqual([
+      `no time for it beside ${b!.id}`,
+      `no time for it beside ${a!.id}`,
+    ])
+  })
+})
+
+describe('how fast someone speaks', () => {
+  it('is words by the time they take, less a breath for each call', () => {
+    expect(wordsPerSecond('Brake at the board. Turn left.', 2.3)).toBeCloseTo(6 / 2, 6)
+  })
+  it('is measured by reading aloud, kept with the instructor, and not kept when it cannot be', async () => {
+    let now = 0
+    vi.spyOn(performance, 'now').mockImplementation(() => now)
+    const { asked } = fakeServer(() => ({ body: { ...instructor, wordsPerSecond: 3 } }))
+    const onClose = vi.fn()
+    shown(<SpeechRate instructor={instructor} words="one two three four five six" onClose={onClose} />)
+    const read = async (seconds: number) => {
+      await userEvent.click(screen.getByRole('button', { name: /^(Start|Again)$/ }))
+      now += seconds * 1000
+      await userEvent.click(screen.getByRole('button', { name: 'Stop' }))
+    }
+    await read(0.2)
+    expect(screen.getByRole('status').textContent).toMatch(/cannot be: expected 0.8 to 8/)
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Keep' }).disabled).toBe(true)
+    await read(2.15)
+    expect(screen.getByRole('status').textContent).toBe('3.0 words a second')
+    await userEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    await vi.waitFor(() => expect(onClose).toHaveBeenCalledOnce())
+    expect(asked).toEqual([{ method: 'PUT', path: `/api/people/${instructor.id}`, body: { wordsPerSecond: 3 } }])
+    vi.restoreAllMocks()
+  })
+})
+
+describe('the meeting', () => {
+  const day = dayFile([stintFile()])
+  it('cannot be over before every item is gone through and someone held it', async () => {
+    const { asked } = fakeServer(({ body }) => ({ body: { ...(body as { meeting: object }).meeting, version: 1 } }))
+    const open = { ...day, meeting: { ...day.meeting, heldAt: null, heldBy: '', present: [] } }
+    const Held = () => {
+      const { data } = useQuery({ ...dayQuery(day.event.id), initialData: open, staleTime: Infinity })
+      return <MeetingBoard day={data} school={school} items={items} />
+    }
+    shown(<Held />)
+    const over = screen.getByRole<HTMLButtonElement>('button', { name: 'The meeting is over' })
+    expect(over.disabled).toBe(true)
+    expect(screen.getByText(`Not released until it is done with them: ${student.name}`)).toBeTruthy()
+    await userEvent.click(screen.getByRole('checkbox', { name: 'A bump at corner 1' }))
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    expect(asked[0]!.body).toMatchObject({ meeting: { done: ['a'] }, fromVersion: 0 })
+    expect(screen.getByText(/^1 item not gone through yet: Flags, Yellow: lift/)).toBeTruthy()
+  })
+
+  it('is talked through on a large screen by keys, ticking what was gone through', async () => {
+    const told = { onDone: vi.fn(), onClose: vi.fn() }
+    shown(<MeetingLarge items={items} done={[]} {...told} />)
+    expect(screen.getByRole('heading').textContent).toBe('Hazard')
+    await userEvent.keyboard('{ArrowRight}')
+    expect(told.onDone).toHaveBeenCalledExactlyOnceWith('a')
+    expect(screen.getByRole('heading').textContent).toBe('Flags')
+    await userEvent.keyboard('{ArrowLeft}')
+    expect(screen.getByRole('heading').textContent).toBe('Hazard')
+    await userEvent.keyboard('{Escape}')
+    expect(told.onClose).toHaveBeenCalledOnce()
+  })
+
+  it('has the school’s own list put in another order, added to and taken from', async () => {
+    const { asked } = fakeServer(() => ({ body: { ...school, version: 5 } }))
+    const onClose = vi.fn()
+    shown(<SchoolTopics school={school} onClose={onClose} />)
+    const [first, second, third] = school.meeting
+    await userEvent.click(screen.getByRole('button', { name: `Move ${second!.topic} up` }))
+    await userEvent.click(screen.getByRole('button', { name: `Remove ${third!.topic}` }))
+    await userEvent.click(screen.getByRole('button', { name: 'Save the list' }))
+    await vi.waitFor(() => expect(onClose).toHaveBeenCalledOnce())
+    const { school: saved, fromVersion } = asked[0]!.body as { school: SchoolDraft; fromVersion: number }
+    expect([saved.meeting.map((t) => t.id), fromVersion]).toEqual([[second!.id, first!.id], 4])
+  })
+})
+
+describe('the school’s wordings', () => {
+  it('are checked as they are typed, and saved in whatever language', async () => {
+    const { asked } = fakeServer(() => ({ body: { ...school, version: 5 } }))
+    shown(<WordingEditor school={school} onClose={vi.fn()} />)
+    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save the wordings' })
+    const language = screen.getByRole('textbox', { name: 'Language, such as en-GB' })
+    await userEvent.clear(language)
+    await userEvent.type(language, '12')
+    expect(save.disabled).toBe(true)
+    expect(screen.getByText('a language such as en-GB or de')).toBeTruthy()
+    await userEvent.clear(language)
+    await userEvent.type(language, 'fr')
+    const lift = screen.getByRole('textbox', { name: 'lift, short' })
+    await userEvent.clear(lift)
+    await userEvent.type(lift, 'Lâche')
+    await userEvent.click(save)
+    await vi.waitFor(() => expect(asked).toHaveLength(1))
+    expect((asked[0]!.body as { school: SchoolDraft }).school.calls).toMatchObject({ language: 'fr', calls: { lift: { short: 'Lâche' } } })
+  })
+})

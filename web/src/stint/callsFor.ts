@@ -1,0 +1,26 @@
+import type { CallLanguage } from '@ochote/contracts'
+import { FIRST_SESSION_REACTION_S, planCalls, type PlanCallSheet, type PlanSolution } from '@ochote/core'
+import type { OpenStint } from './openStint'
+
+interface Wanted {
+  /** of the lap, with the cones as they stand */
+  standing: PlanSolution
+  language: CallLanguage | undefined
+  fewWords: boolean
+  rightRunning: ReadonlyMap<string, number>
+}
+
+/** A stint's call sheet: at its instructor's pace of speech, with a first session's longer reaction. */
+export const callsFor = (
+  { plan, instructor }: Pick<OpenStint, 'plan' | 'instructor'>,
+  { standing, language, fewWords, rightRunning }: Wanted,
+): PlanCallSheet =>
+  planCalls(standing, {
+    timing: {
+      ...(instructor.wordsPerSecond === null ? {} : { wordsPerSecond: instructor.wordsPerSecond }),
+      ...(plan.firstSession ? { reactionS: FIRST_SESSION_REACTION_S } : {}),
+    },
+    ...(language ? { language } : {}),
+    fewWords,
+    rightRunning,
+  })
