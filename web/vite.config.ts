@@ -1,10 +1,52 @@
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
+import { VitePWA } from 'vite-plugin-pwa'
 
 const api = `http://127.0.0.1:${process.env.OCHOTE_PORT ?? 4600}`
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    // the whole interface is kept on the device, and what the server said last of the days: a tablet opens without its server
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: {
+        name: 'Ochote',
+        short_name: 'Ochote',
+        description: 'Plan, run and debrief coached track sessions.',
+        display: 'standalone',
+        start_url: '/',
+        background_color: '#f8f3ea',
+        theme_color: '#1d5a43',
+        icons: [{ src: '/mark.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
+        maximumFileSizeToCacheInBytes: 8_000_000,
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        runtimeCaching: [
+          {
+            // never what streams or says whether the server is there: that must not come from a cache
+            urlPattern: ({ url, request, sameOrigin }) =>
+              sameOrigin &&
+              request.method === 'GET' &&
+              url.pathname.startsWith('/api/') &&
+              !url.pathname.startsWith('/api/loggers') &&
+              url.pathname !== '/api/health',
+            handler: 'NetworkFirst',
+            options: {
+              cacheName: 'last-answers',
+              networkTimeoutSeconds: 4,
+              expiration: { maxEntries: 400 },
+              cacheableResponse: { statuses: [200] },
+            },
+          },
+        ],
+      },
+    }),
+  ],
   worker: { format: 'es' },
   server: { proxy: { '/api': api } },
   build: { target: 'es2022', chunkSizeWarningLimit: 1800 },

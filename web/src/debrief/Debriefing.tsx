@@ -3,7 +3,7 @@ import { Box, Button, Stack, TextField, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
 import type { DebriefDraft } from '@ochote/contracts'
-import { correctionsOf, stintRecord, timedLaps } from '@ochote/core'
+import { correctionsOf, followedCorrections, stintRecord, timedLaps } from '@ochote/core'
 import { count, longDay } from '../format/format'
 import { PdfButton } from '../pdf/PdfButton'
 import { saveFile } from '../pdf/saveFile'
@@ -13,6 +13,7 @@ import { useCornerChoice } from '../ribbon/useCornerChoice'
 import { EmptyState } from '../shell/EmptyState'
 import { stagePath } from '../shell/stages'
 import { logNotes } from '../stint/logNotes'
+import { FollowedList } from '../stint/FollowedList'
 import type { OpenStint } from '../stint/openStint'
 import { useSaveDebrief } from '../stint/useSaveStint'
 import { Corrections } from './Corrections'
@@ -28,6 +29,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
   const { file, solution, cones, scheme, student, event, vehicle, instructor } = open
   const record = useMemo(() => stintRecord(file.log), [file.log])
   const corrections = useMemo(() => correctionsOf(record), [record])
+  const followed = useMemo(() => followedCorrections(record), [record])
   const [corner, chooseCorner] = useCornerChoice(solution)
   const save = useSaveDebrief(file)
   const [changed, setChanged] = useState<DebriefDraft | null>(null)
@@ -97,6 +99,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
             <LapTimes record={record} plannedLapS={solution.trace.lapTimeS} />
             <FaultGrid record={record} corners={solution.corners.map((c) => c.number)} corner={corner} onCorner={chooseCorner} />
             <Corrections corrections={corrections} />
+            <FollowedList followed={followed} />
           </Stack>
         </Box>
       ) : (

@@ -62,6 +62,7 @@ export function PlanActions({ day, plan, draft, onChange, onOpen }: PlanActionsP
 
 function Rename({ name, onClose, onName }: { name: string; onClose: () => void; onName: (name: string) => void }) {
   const [typed, setTyped] = useState(name)
+  const take = () => typed.trim() !== '' && onName(typed.trim())
   return (
     <Dialog open onClose={onClose} aria-labelledby="rename">
       <DialogTitle id="rename">Rename this plan</DialogTitle>
@@ -74,11 +75,12 @@ function Rename({ name, onClose, onName }: { name: string; onClose: () => void; 
           value={typed}
           slotProps={{ htmlInput: { maxLength: 80 } }}
           onChange={(e) => setTyped(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && take()}
         />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave it</Button>
-        <Button variant="contained" disabled={typed.trim() === ''} onClick={() => onName(typed.trim())}>
+        <Button variant="contained" disabled={typed.trim() === ''} onClick={take}>
           Rename
         </Button>
       </DialogActions>

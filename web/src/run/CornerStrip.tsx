@@ -9,7 +9,7 @@ interface CornerStripProps {
   corners: readonly SolvedCorner[]
   corner: string | null
   /** how the corner came to be the one: by hand or by the clock */
-  source: 'chosen' | 'by the clock' | null
+  source: 'chosen' | 'by the clock' | 'by the logger' | null
   lap: number
   onChoose: (number: string) => void
 }
@@ -34,7 +34,7 @@ export function CornerStrip({ corners, corner, source, lap, onChoose }: CornerSt
   const chosen = corners.find((c) => c.number === corner)
   return (
     <Box component="section" aria-label="Corner">
-      <Typography aria-live="polite" sx={{ minHeight: '1.6em', fontSize: '1.1rem', mb: 0.5 }}>
+      <Typography aria-live="polite" sx={{ minHeight: { xs: '3em', sm: '1.5em' }, fontSize: '1.1rem', mb: 0.5 }}>
         {chosen ? (
           <>
             <strong>

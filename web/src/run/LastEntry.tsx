@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import type { LogEntry } from '@ochote/contracts'
-import { standingEntries } from '@ochote/core'
+import { standingEntries, timeOf } from '@ochote/core'
 import { entryWords } from './entryWords'
 import { Target } from './Target'
 import { useNow } from './useNow'
@@ -9,23 +9,42 @@ import { useNow } from './useNow'
 interface LastEntryProps {
   entries: readonly LogEntry[]
   onUndo: (id: string) => void
+  /** a fault just logged was also called for the next time; null where it was said already */
+  onCalled?: ((fault: Extract<LogEntry, { kind: 'fault' }>) => void) | null
 }
 
 const UNDO_FOR_MS = 10_000
 
-/** The entry just made, and ten seconds to take it back. Older ones are taken back from the log below. */
-export function LastEntry({ entries, onUndo }: LastEntryProps) {
-  const now = useNow(500, true)
-  const last = useMemo(() => standingEntries(entries).pop() ?? null, [entries])
+/** Not tapped by anyone: nobody needs to take it back at once. */
+const byItself = (e: LogEntry) => (e.kind === 'line' && e.source === 'logger') || (e.kind === 'followed' && e.by === 'measured')
+
+/** The entry just made, and ten seconds to take it back or to say that it was called. Older ones are taken back from the log below. */
+export function LastEntry({ entries, onUndo, onCalled = null }: LastEntryProps) {
+  const last = useMemo(
+    () =>
+      standingEntries(entries)
+        .filter((e) => !byItself(e))
+        .pop() ?? null,
+    [entries],
+  )
+  const [overFor, setOverFor] = useState<string | null>(null)
+  const counting = last !== null && overFor !== last.id
+  const now = useNow(500, counting)
   // the shown second is a little old: a fresh entry has ten left, not eleven
-  const leftS = last ? Math.ceil(Math.min(UNDO_FOR_MS, Date.parse(last.deviceTime) + UNDO_FOR_MS - now) / 1000) : 0
+  const leftS = last ? Math.ceil(Math.min(UNDO_FOR_MS, timeOf(last) + UNDO_FOR_MS - now) / 1000) : 0
+  if (last && counting && leftS <= 0) setOverFor(last.id)
   const words = last ? entryWords(last, entries) : null
   return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, minHeight: 68 }}>
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 68 }}>
       <Typography role="status" sx={{ flex: 1, fontSize: '1.1rem' }}>
         {words ?? 'Nothing logged yet.'}
       </Typography>
-      {last && leftS > 0 && <Target onClick={() => onUndo(last.id)} sx={{ minWidth: 150 }}>{`Undo (${leftS} s)`}</Target>}
+      {last?.kind === 'fault' && leftS > 0 && onCalled && (
+        <Target tone="action" onClick={() => onCalled(last)}>
+          Called it
+        </Target>
+      )}
+      {last && leftS > 0 && <Target onClick={() => onUndo(last.id)} sx={{ minWidth: 120 }}>{`Undo (${leftS} s)`}</Target>}
     </Box>
   )
 }

@@ -1,11 +1,19 @@
 import { StintStage } from '../stint/StintStage'
+import { RunSeats } from './RunSeats'
 import { Seat } from './Seat'
 
 /** The Run stage, from the seat beside the student. */
 export function RunPage() {
   return (
     <StintStage stage="run" title="Run">
-      {(open, choice) => <Seat key={open.file.stint.id} open={open} choice={choice} />}
+      {(open, choice) => (
+        <Seat
+          key={open.file.stint.id}
+          open={open}
+          choice={choice}
+          seats={<RunSeats open="Seat" eventId={open.event.id} stintId={open.file.stint.id} />}
+        />
+      )}
     </StintStage>
   )
 }

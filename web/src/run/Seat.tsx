@@ -1,25 +1,36 @@
 import { Box, Button, Stack, Typography } from '@mui/material'
-import { styled } from '@mui/material/styles'
-import { useMemo, useState, type ReactNode } from 'react'
+import { styled, useTheme } from '@mui/material/styles'
+import { visuallyHidden } from '@mui/utils'
+import { useCallback, useMemo, useState, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
-import { cornerByClock, lapOfCorner, likelyFaults, stintRecord, timedLaps, type Severity } from '@ochote/core'
-import { useQuery } from '@tanstack/react-query'
-import { studentQuery } from '../api/queries'
+import { followedCorrections, keptBack, stintRecord, suggestSteps, timedLaps, toAskAbout, type Severity } from '@ochote/core'
+import { useLiveSource } from '../live/useLiveSource'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { RibbonFoot } from '../ribbon/RibbonFoot'
-import { useCornerChoice } from '../ribbon/useCornerChoice'
-import { logNotes } from '../stint/logNotes'
 import { stagePath } from '../shell/stages'
+import { FollowedList } from '../stint/FollowedList'
 import type { OpenStint } from '../stint/openStint'
+import { buzz } from './buzz'
 import { CornerStrip } from './CornerStrip'
+import { EventTargets } from './events/EventTargets'
+import { IncidentReport } from './events/IncidentReport'
 import { FaultTargets } from './FaultTargets'
+import { KeptBack } from './KeptBack'
 import { LastEntry } from './LastEntry'
+import { LoggerControl } from './LoggerControl'
+import { NextCallBar } from './NextCallBar'
+import { Prompt } from './Prompt'
 import { SeatClock } from './SeatClock'
 import { SeatLog } from './SeatLog'
+import { SeatRibbon } from './SeatRibbon'
 import { SendingState } from './SendingState'
 import { Target } from './Target'
-import { useNow } from './useNow'
-import { useStintLog } from './useStintLog'
+import { useChosenCorner } from './useChosenCorner'
+import { useLikelyCodes } from './useLikelyCodes'
+import { useLoggedCrossings } from './useLoggedCrossings'
+import { useMeasuredAnswers } from './useMeasuredAnswers'
+import { usePassed } from './usePassed'
+import { useSeatCalls } from './useSeatCalls'
+import { useStintLog, type Tapped } from './useStintLog'
 import { useWakeLock } from './useWakeLock'
 
 const Cabin = styled('div')(({ theme }) => ({
@@ -29,121 +40,165 @@ const Cabin = styled('div')(({ theme }) => ({
   padding: theme.spacing(1.5, 2),
   display: 'flex',
   flexDirection: 'column',
-  gap: theme.spacing(1.5),
+  gap: theme.spacing(1),
 }))
 
-const TARGETS = 6
-/** A corner chosen by hand stays chosen this long; then the clock chooses again. */
-const CHOSEN_FOR_MS = 20_000
+interface SeatProps {
+  open: OpenStint
+  /** which stint */
+  choice: ReactNode
+  /** the other seats to go to */
+  seats: ReactNode
+}
 
 /** The seat beside the student: one finger, one second. */
-export function Seat({ open, choice }: { open: OpenStint; choice: ReactNode }) {
-  const { file, solution, student, event, cones, scheme } = open
+export function Seat({ open, choice, seats }: SeatProps) {
+  const { file, solution, student, event, day } = open
+  const theme = useTheme()
   const { stint } = file
   const log = useStintLog(file)
   const record = useMemo(() => stintRecord(log.entries), [log.entries])
   const running = record.phase === 'running'
   useWakeLock(running)
-  const now = useNow(500, running)
-  const [chosen, setChosen] = useState<{ corner: string; atMs: number } | null>(null)
-  const [ribbonCorner, chooseRibbonCorner] = useCornerChoice(undefined)
+  const source = useLiveSource(stint.id, solution)
+  const passed = usePassed(solution, record, source)
+  const sheet = useSeatCalls(open, record)
+  const followed = useMemo(() => followedCorrections(record), [record])
+  useLoggedCrossings(stint.id, source, log)
+  useMeasuredAnswers(stint.id, solution, record, source, passed, followed, log.add)
+  const [reporting, setReporting] = useState<string | null>(null)
+  const [left, setLeft] = useState<string[]>([])
 
+  const driven = timedLaps(record)
   const current = record.laps.find((lap) => lap.timeS === null)
   const lap = current?.number ?? record.laps.length
-  const elapsedS = current ? Math.max(0, now - current.startedAtMs) / 1000 : 0
-  const driven = timedLaps(record)
-  const expectedS = driven[driven.length - 1]?.timeS ?? solution.trace.lapTimeS
-  const byClock = running ? cornerByClock(solution, lap, elapsedS, expectedS) : null
-  const byHand = chosen && now - chosen.atMs < CHOSEN_FOR_MS ? chosen.corner : null
-  const corner = byHand ?? byClock?.corner ?? chosen?.corner ?? null
-  const passLap = corner === null ? lap : byHand ? lapOfCorner(solution, corner, lap, elapsedS, expectedS) : (byClock?.lap ?? lap)
-  const earlier = useQuery(studentQuery(student.id))
-  const seenBefore = useMemo(
-    () =>
-      (earlier.data?.days ?? [])
-        .flatMap((d) => d.stints)
-        .filter((s) => s.stint.id !== stint.id)
-        .flatMap((s) => [...stintRecord(s.log).faults]),
-    [earlier.data, stint.id],
+  const { corner, lap: passLap, source: chosenBy, choose } = useChosenCorner(solution, record, passed)
+  const codes = useLikelyCodes(open, record, corner)
+  const add = useCallback(
+    (tapped: Tapped, unsafe = false): string => {
+      buzz(unsafe)
+      return log.add(tapped)
+    },
+    [log],
   )
-  const braked = solution.corners.find((c) => c.number === corner)?.points.brakeStart !== null
-  const codes = useMemo(() => {
-    const seen = [...seenBefore, ...record.faults].filter((f) => f.corner === corner).map((f) => f.code)
-    return likelyFaults(seen, braked, TARGETS)
-  }, [seenBefore, record.faults, corner, braked])
-
   const here = record.faults.filter((f) => f.corner === corner)
   const before = here.filter((f) => f.lap < passLap)
   const lastBefore = before[before.length - 1]
   const tapFault = (code: string) => {
     if (corner === null) return
     const already = here.find((f) => f.lap === passLap && f.code === code)
-    if (!already) log.add({ kind: 'fault', lap: passLap, corner, code, severity: 1 })
-    else if (already.severity < 3) log.add({ kind: 'severity', about: already.id, severity: (already.severity + 1) as Severity })
+    if (!already) add({ kind: 'fault', lap: passLap, corner, code, severity: 1 })
+    else if (already.severity < 3)
+      add({ kind: 'severity', about: already.id, severity: (already.severity + 1) as Severity }, already.severity === 2)
   }
+  // while it is driven, a phone's room is for what is tapped
+  const onPhone = running ? { xs: 'none', sm: 'block' } : 'block'
   const allDriven = driven.length >= stint.plannedLaps
+  const back = keptBack(day.meeting, student.id, record)
+  // someone may be led and seated on the same day: each is named once
+  const others = [...new Set(day.stints.map((s) => s.stint.studentId))]
+    .filter((id) => id !== student.id)
+    .flatMap((id) => day.people.find((p) => p.id === id)?.name ?? [])
+  const reported = record.incidents.find((i) => i.incident.id === reporting)
+  const unwritten = record.incidents.filter((i) => i.report === null).length
+  const suggested = suggestSteps(record, followed, student.push === 'calm').filter((s) => !left.includes(`${s.of}${s.way}${driven.length}`))
   return (
     <>
       <Cabin>
         <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
-          <Typography variant="h1">{student.name}</Typography>
+          {/* a phone or tablet has room for the name once, in the choice */}
+          <Typography variant="h1" sx={{ [theme.breakpoints.down('md')]: visuallyHidden }}>
+            {student.name}
+          </Typography>
           {choice}
+          <Box sx={{ display: onPhone }}>{seats}</Box>
           <Box sx={{ flex: 1 }} />
+          <Box sx={{ display: onPhone }}>
+            <LoggerControl stint={stint} />
+          </Box>
           <SendingState waiting={log.waiting} />
         </Stack>
         {log.refused !== null && <ProblemNotice error={log.refused} />}
-        <SeatClock record={record} plannedLaps={stint.plannedLaps} />
+        <SeatClock record={record} plannedLaps={stint.plannedLaps} source={source} />
         {record.phase === 'ended' ? (
-          <Stack direction="row" sx={{ gap: 2, alignItems: 'center' }}>
+          <Stack direction="row" sx={{ gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
             <Typography variant="h2">The stint is over.</Typography>
             <Button variant="contained" size="large" component={RouterLink} to={stagePath(event.id, 'debrief', stint.id)}>
               Debrief
             </Button>
+            {unwritten > 0 && (
+              <Typography color="error">
+                {unwritten === 1 ? 'An incident report is' : `${unwritten} incident reports are`} still to be written, below.
+              </Typography>
+            )}
           </Stack>
+        ) : back !== null && record.phase === 'ready' ? (
+          <KeptBack
+            why={back}
+            eventId={event.id}
+            meetingPath={stagePath(event.id, 'brief/meeting')}
+            onDone={() => add({ kind: 'meeting' })}
+          />
         ) : (
           <Box sx={{ display: 'grid', gridTemplateColumns: allDriven ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>
             <Target
               tone={allDriven ? 'plain' : 'action'}
               sx={{ minHeight: 84, fontSize: '1.5rem' }}
               disabled={!log.ready}
-              onClick={() => log.add({ kind: 'line' })}
+              onClick={() => add({ kind: 'line' })}
             >
-              {running ? (allDriven ? 'Line: one more lap' : `Line: lap ${lap} ends`) : 'Line: lap 1 starts'}
+              {record.laps.length > 0 ? (allDriven ? 'Line: one more lap' : `Line: lap ${lap} ends`) : 'Line: lap 1 starts'}
             </Target>
-            <Target tone={allDriven ? 'action' : 'plain'} disabled={!running} onClick={() => log.add({ kind: 'in' })}>
+            <Target tone={allDriven ? 'action' : 'plain'} disabled={!running} onClick={() => add({ kind: 'in' })}>
               In
             </Target>
           </Box>
         )}
-        <LastEntry entries={log.entries} onUndo={(id) => log.add({ kind: 'undo', about: id })} />
-        <CornerStrip
-          corners={solution.corners}
-          corner={corner}
-          source={byHand ? 'chosen' : byClock ? 'by the clock' : null}
-          lap={passLap}
-          onChoose={(number) => setChosen({ corner: number, atMs: Date.now() })}
+        {running && <NextCallBar sheet={sheet} solution={solution} record={record} source={source} coolingDown={allDriven} />}
+        <LastEntry
+          entries={log.entries}
+          onUndo={(id) => add({ kind: 'undo', about: id })}
+          onCalled={({ lap: on, corner: at, code }) => add({ kind: 'called', lap: on, corner: at, code })}
         />
+        {running && (
+          <Prompt
+            asked={corner === null ? undefined : toAskAbout(followed, corner, passLap)[0]}
+            onAnswer={({ calledId }, result) =>
+              corner !== null && add({ kind: 'followed', lap: passLap, corner, about: calledId, result, by: 'seen' })
+            }
+            suggested={suggested[0]}
+            onDecide={({ of, way, reason }) => add({ kind: 'step', lap: driven.length, of, way, reason })}
+            onLeave={(s) => setLeft([...left, `${s.of}${s.way}${driven.length}`])}
+          />
+        )}
+        <CornerStrip corners={solution.corners} corner={corner} source={chosenBy} lap={passLap} onChoose={choose} />
         <FaultTargets
           codes={codes}
           logged={here.filter((f) => f.lap === passLap)}
           disabled={corner === null || !log.ready}
           onFault={tapFault}
           again={lastBefore && !here.some((f) => f.lap === passLap && f.code === lastBefore.code) ? () => tapFault(lastBefore.code) : null}
-          better={lastBefore && corner !== null ? () => log.add({ kind: 'better', lap: passLap, corner, about: lastBefore.id }) : null}
+          better={lastBefore && corner !== null ? () => add({ kind: 'better', lap: passLap, corner, about: lastBefore.id }) : null}
           lastCode={lastBefore?.code ?? null}
-          onPraise={(code) => corner !== null && log.add({ kind: 'praise', lap: passLap, corner, code })}
+          onPraise={(code) => corner !== null && add({ kind: 'praise', lap: passLap, corner, code })}
         />
-        <SeatLog entries={log.entries} onUndo={(id) => log.add({ kind: 'undo', about: id })} />
+        <EventTargets lap={passLap} corner={corner} others={others} disabled={!log.ready} onEvent={add} onReport={setReporting} />
       </Cabin>
-      <RibbonFoot
-        solution={solution}
-        cones={cones}
-        scheme={scheme}
-        corner={ribbonCorner}
-        onCorner={chooseRibbonCorner}
-        notes={logNotes(solution, record)}
-        compact
-      />
+      <SeatRibbon open={open} record={record} sheet={sheet} source={source} />
+      <Cabin>
+        <FollowedList followed={followed} />
+        <SeatLog entries={log.entries} onUndo={(id) => add({ kind: 'undo', about: id })} onReport={setReporting} />
+      </Cabin>
+      {reported && (
+        <IncidentReport
+          incident={reported}
+          onSave={(report) => {
+            add(report)
+            setReporting(null)
+          }}
+          onClose={() => setReporting(null)}
+        />
+      )}
     </>
   )
 }

@@ -1,15 +1,19 @@
 import { Box, Typography } from '@mui/material'
 import { bestLap, timedLaps, type StintRecord } from '@ochote/core'
 import { count, difference, lapTime, runningTime } from '../format/format'
+import type { LiveSource } from '../live/liveSource'
 import { useNow } from './useNow'
+import { LINK_LOST_MS } from './whereNow'
 
 interface SeatClockProps {
   record: StintRecord
   plannedLaps: number
+  /** a logger in the car times the lap better than a finger did */
+  source?: LiveSource
 }
 
 /** Lap and laps left, large; the running time; the last lap against the best. */
-export function SeatClock({ record, plannedLaps }: SeatClockProps) {
+export function SeatClock({ record, plannedLaps, source }: SeatClockProps) {
   const running = record.phase === 'running'
   const now = useNow(100, running)
   const laps = timedLaps(record)
@@ -28,7 +32,7 @@ export function SeatClock({ record, plannedLaps }: SeatClockProps) {
       />
       <Box sx={{ textAlign: 'right', minWidth: 0 }}>
         <Typography sx={{ fontSize: { xs: '2rem', sm: '2.9rem' }, fontWeight: 700, lineHeight: 1.05 }}>
-          {running && current ? runningTime(Math.max(0, now - current.startedAtMs) / 1000) : '0:00.0'}
+          {running && current ? runningTime(Math.max(0, liveS(source) ?? (now - current.startedAtMs) / 1000)) : '0:00.0'}
         </Typography>
         <Typography variant="body2" color="text.secondary">
           {last?.timeS
@@ -38,6 +42,14 @@ export function SeatClock({ record, plannedLaps }: SeatClockProps) {
       </Box>
     </Box>
   )
+}
+
+/** Time since a logger saw the car over the line, by its own clock, s; null where none is heard. */
+function liveS(source: LiveSource | undefined): number | null {
+  const car = source?.car()
+  const lap = car?.laps[car.laps.length - 1]
+  if (!car?.place || !lap || Date.now() - car.heardAtMs > LINK_LOST_MS) return null
+  return (car.place.timeMs - lap.startMs) / 1000
 }
 
 function Figure({ label, value }: { label: string; value: string }) {

@@ -1,25 +1,33 @@
 import { Box, Button, Typography } from '@mui/material'
+import { useState } from 'react'
 import type { LogEntry } from '@ochote/contracts'
-import { standingEntries } from '@ochote/core'
+import { standingEntries, timeOf } from '@ochote/core'
 import { clock } from '../format/format'
 import { entryWords } from './entryWords'
 
 interface SeatLogProps {
   entries: readonly LogEntry[]
   onUndo: (id: string) => void
+  /** writes the report of an incident, or changes it */
+  onReport?: (incidentId: string) => void
 }
 
+/** Shown of a long log until all of it is asked for. */
+const LATEST = 20
+
 /** Everything logged in this stint, the latest first; what was taken back is struck through, and can be put back. */
-export function SeatLog({ entries, onUndo }: SeatLogProps) {
+export function SeatLog({ entries, onUndo, onReport }: SeatLogProps) {
   const standing = new Set(standingEntries(entries).map((e) => e.id))
   const lastUndo = new Map(entries.flatMap((e) => (e.kind === 'undo' ? [[e.about, e.id] as const] : [])))
-  const shown = [...entries]
-    .sort((a, b) => b.deviceTime.localeCompare(a.deviceTime))
+  const all = [...entries]
+    .sort((a, b) => timeOf(b) - timeOf(a))
     .flatMap((entry) => {
       const words = entryWords(entry, entries)
       return words === null ? [] : [{ entry, words }]
     })
-  if (shown.length === 0) return null
+  const [whole, setWhole] = useState(false)
+  const shown = whole ? all : all.slice(0, LATEST)
+  if (all.length === 0) return null
   return (
     <Box component="section" aria-labelledby="seat-log">
       <Typography id="seat-log" variant="h2">
@@ -32,9 +40,10 @@ export function SeatLog({ entries, onUndo }: SeatLogProps) {
           return (
             <Box component="li" key={entry.id} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
               <Typography color="text.secondary" sx={{ width: 56 }}>
-                {clock(entry.deviceTime)}
+                {clock(new Date(timeOf(entry)).toISOString())}
               </Typography>
               <Typography sx={{ flex: 1, textDecoration: stillUndone ? 'line-through' : 'none' }}>{words}</Typography>
+              {entry.kind === 'incident' && !stillUndone && onReport && <Button onClick={() => onReport(entry.id)}>Report</Button>}
               <Button
                 onClick={() => onUndo(stillUndone ? undo : entry.id)}
                 aria-label={`${stillUndone ? 'Put back' : 'Take back'}: ${words}`}
@@ -45,6 +54,7 @@ export function SeatLog({ entries, onUndo }: SeatLogProps) {
           )
         })}
       </Box>
+      {all.length > shown.length && <Button onClick={() => setWhole(true)}>Show all {all.length}</Button>}
     </Box>
   )
 }

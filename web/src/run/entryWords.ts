@@ -1,14 +1,21 @@
 import type { LogEntry } from '@ochote/contracts'
-import { faultOf, praiseName, severityNames } from '@ochote/core'
+import { crossings, faultOf, praiseName, severityNames, standingEntries, timeOf } from '@ochote/core'
 
-const place = (entry: { lap: number; corner: string }) => `${entry.lap === 0 ? 'Out lap' : `Lap ${entry.lap}`}, corner ${entry.corner}`
+const lapWords = (lap: number) => (lap === 0 ? 'Out lap' : `Lap ${lap}`)
+const place = (entry: { lap: number; corner: string }) => `${lapWords(entry.lap)}, corner ${entry.corner}`
+export const stepNames = {
+  pace: { up: 'more pace', down: 'less pace' },
+  words: { up: 'more words', down: 'fewer words' },
+  marks: { up: 'more marks', down: 'fewer marks' },
+} as const
 
 /** An entry in words; null for those that only correct another. */
 export function entryWords(entry: LogEntry, all: readonly LogEntry[]): string | null {
   switch (entry.kind) {
     case 'line': {
-      const number = all.filter((e) => e.kind === 'line' && e.deviceTime <= entry.deviceTime).length
-      return number === 1 ? 'Lap 1 started' : `Lap ${number - 1} ended`
+      // of several who counted one crossing each says the same lap
+      const number = crossings(standingEntries(all)).filter((e) => timeOf(e) <= timeOf(entry) || e.id === entry.id).length
+      return `${number <= 1 ? 'Lap 1 started' : `Lap ${number - 1} ended`}${entry.source === 'logger' ? ', by the logger' : ''}`
     }
     case 'in':
       return 'In'
@@ -26,6 +33,33 @@ export function entryWords(entry: LogEntry, all: readonly LogEntry[]): string | 
         ? `${place(about)}: ${faultOf(about.code)?.name ?? about.code}, now ${severityNames[entry.severity]}`
         : null
     }
+    case 'release':
+      return 'Released'
+    case 'called':
+      return `${place(entry)}: called, ${faultOf(entry.code)?.name ?? entry.code}`
+    case 'followed': {
+      const about = all.find((e) => e.id === entry.about)
+      const what = about?.kind === 'called' ? `${faultOf(about.code)?.name ?? about.code}, ` : ''
+      return `${place(entry)}: ${what}${entry.result}, ${entry.by}`
+    }
+    case 'pass':
+      return `${place(entry)}: ${entry.way === 'passes' ? 'passed' : 'let by'} ${entry.who || 'another car'}, on the ${entry.side}`
+    case 'flag':
+      return `${place(entry)}: ${entry.flag} flag`
+    case 'incident':
+      return `${place(entry)}: ${entry.what}`
+    case 'report':
+      return 'Incident report written'
+    case 'conditions':
+      return `${place(entry)}: the track is ${entry.surface}`
+    case 'told':
+      return `${lapWords(entry.lap)}: told “${entry.what}”`
+    case 'step':
+      return `${lapWords(entry.lap)}: ${stepNames[entry.of][entry.way]}`
+    case 'question':
+      return `Asked${entry.corner ? ` at corner ${entry.corner}` : ''}: ${entry.text}`
+    case 'meeting':
+      return 'What the meeting said gone through'
     case 'undo':
       return null
   }

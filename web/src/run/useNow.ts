@@ -1,11 +1,12 @@
+import { trueNow } from '../device/deviceClock'
 import { useEffect, useState } from 'react'
 
-/** The device's clock, ms, told again every `everyMs` while active. */
+/** The true time as this device knows it, ms, told again every `everyMs` while active. */
 export function useNow(everyMs: number, active: boolean): number {
-  const [now, setNow] = useState(() => Date.now())
+  const [now, setNow] = useState(() => trueNow())
   useEffect(() => {
     if (!active) return
-    const timer = setInterval(() => setNow(Date.now()), everyMs)
+    const timer = setInterval(() => setNow(trueNow()), everyMs)
     return () => clearInterval(timer)
   }, [everyMs, active])
   return now

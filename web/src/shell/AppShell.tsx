@@ -8,6 +8,7 @@ import { longDay } from '../format/format'
 import { useThemeChoice } from '../theme/ThemeChoice'
 import { themeNames, type ThemeName } from '../theme/tokens'
 import { openDayOf } from './openDay'
+import { ServerAway } from './ServerAway'
 import { SHELF_KEY, stagePath, stages, TODAY_KEY } from './stages'
 import { useSendWaiting } from '../device/useSendWaiting'
 import { useStageKeys } from './useStageKeys'
@@ -110,6 +111,7 @@ export function AppShell() {
             {longDay(open.day)}
           </Typography>
         )}
+        <ServerAway />
         <ThemeButton />
       </Bar>
       <Box

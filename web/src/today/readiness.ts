@@ -1,21 +1,43 @@
 import type { DayFile } from '@ochote/contracts'
+import { keptBack, stintRecord } from '@ochote/core'
 import { phaseOf } from '../day/nextStint'
 
 /** Something the day still lacks, and where to do it. */
 export interface NotReady {
   readonly id: string
   readonly text: string
-  readonly stage: 'brief' | 'debrief' | 'plan' | 'run'
-  readonly openId: string
+  readonly stage: 'brief' | 'brief/meeting' | 'debrief' | 'plan' | 'run'
+  readonly openId?: string
 }
 
 /** What is not ready yet, in the order of the day. */
 export function notReady(day: DayFile): NotReady[] {
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? 'A student'
-  return day.stints.flatMap((file): NotReady[] => {
+  const meeting: NotReady[] =
+    day.meeting.heldAt === null && day.stints.length > 0
+      ? [{ id: 'meeting', text: 'The drivers’ meeting is not held yet', stage: 'brief/meeting' }]
+      : []
+  const ofStints = day.stints.flatMap((file): NotReady[] => {
     const { stint } = file
     const phase = phaseOf(file)
+    const record = stintRecord(file.log)
     const missing: NotReady[] = []
+    if (phase === 'ready' && day.meeting.heldAt !== null && keptBack(day.meeting, stint.studentId, record) !== null) {
+      missing.push({
+        id: `${stint.id}/meeting`,
+        text: `${nameOf(stint.studentId)} was not at the drivers’ meeting`,
+        stage: 'brief/meeting',
+      })
+    }
+    for (const { incident, report } of record.incidents) {
+      if (report === null)
+        missing.push({
+          id: incident.id,
+          text: `${nameOf(stint.studentId)}: the report of the ${incident.what} at corner ${incident.corner} is not written`,
+          stage: 'run',
+          openId: stint.id,
+        })
+    }
     if (phase === 'ready' && stint.aims.length === 0) {
       missing.push({ id: `${stint.id}/aims`, text: `${nameOf(stint.studentId)} has no aims yet`, stage: 'brief', openId: stint.id })
     }
@@ -27,4 +49,5 @@ export function notReady(day: DayFile): NotReady[] {
     }
     return missing
   })
+  return [...meeting, ...ofStints]
 }

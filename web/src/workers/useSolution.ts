@@ -12,6 +12,7 @@ import { hashKey, keepPreviousData, useQuery, type UseQueryResult } from '@tanst
 import { circuitQuery } from '../api/queries'
 import { useMemo, useState } from 'react'
 import { request } from '../api/request'
+import { keepWorkHere, workHere } from '../device/workStore'
 import { solveInWorker } from './planSolver'
 
 /** What a solution depends on; the rest of a plan only dresses it. */
@@ -33,19 +34,29 @@ export type Solution = UseQueryResult<PlanSolution> & {
   progress: number
 }
 
-/** What was worked out before for a question, by whoever asked it first; null where nothing was or the server is away. */
-export async function keptWork(question: WorkQuestion, signal: AbortSignal): Promise<KeptWork | null> {
+/** A device that can keep nothing only waits longer: no failure of keeping is anyone's concern. */
+const quietly = (keeping: Promise<unknown>): void => void keeping.catch(() => undefined)
+
+/**
+ * What was worked out before for a question, by whoever asked it first; null where nothing was.
+ * @param circuitVersion - of the circuit it is asked for: what is kept on this device belongs to one
+ */
+export async function keptWork(question: WorkQuestion, circuitVersion: number, signal: AbortSignal): Promise<KeptWork | null> {
+  const key = hashKey([question, circuitVersion])
   try {
-    return await request(keptWorkSchema.nullable(), '/api/kept-work/find', { method: 'POST', body: question, signal })
+    const work = await request(keptWorkSchema.nullable(), '/api/kept-work/find', { method: 'POST', body: question, signal })
+    if (work) quietly(keepWorkHere(key, work))
+    return work
   } catch (error) {
     if (signal.aborted) throw error
-    return null // it is done again here: slower, and the same
+    return workHere(key).catch(() => null) // without it, it is done again here: slower, and the same
   }
 }
 
-/** Keeps work for whoever asks next; without it they only wait, so a failure is nobody's concern. */
-function keepWork(question: WorkQuestion, work: KeptWork): void {
-  request(keptWorkSchema, '/api/kept-work', { method: 'PUT', body: { question, work } }).catch(() => undefined)
+/** Keeps work for whoever asks next, here and for others. */
+function keepWork(question: WorkQuestion, circuitVersion: number, work: KeptWork): void {
+  quietly(keepWorkHere(hashKey([question, circuitVersion]), work))
+  quietly(request(keptWorkSchema, '/api/kept-work', { method: 'PUT', body: { question, work } }))
 }
 
 /** Of what was done by hand, what room to be wrong is measured from. */
@@ -70,13 +81,13 @@ export function useSolution({ circuitId, document: kept, vehicle, setup, firstSe
       setProgress(0)
       const question = { circuitId, vehicle, setup }
       // what is kept belongs to the circuit as it is now
-      const work = mended ? null : await keptWork(question, signal)
+      const work = mended ? null : await keptWork(question, circuit.data.version, signal)
       const solution = await solveInWorker(
         { circuitId, circuitVersion: mended ? null : circuit.data.version, document, vehicle, setup, firstSession, byHand: brakes, work },
         signal,
         setProgress,
       )
-      if (!work && !mended) keepWork(question, solution.work)
+      if (!work && !mended) keepWork(question, circuit.data.version, solution.work)
       return solution
     },
     enabled: document !== undefined && now !== undefined,

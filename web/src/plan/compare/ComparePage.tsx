@@ -102,6 +102,6 @@ function Comparison({ day, plan, other, others }: ComparisonProps) {
 async function questionOf(day: DayFile, plan: Plan, { document, version }: CircuitOnShelf, signal: AbortSignal) {
   const { circuitId, setup, firstSession, byHand } = plan
   const { vehicle } = day.vehicles.find((v) => v.id === plan.vehicleId)!
-  const work = await keptWork({ circuitId, vehicle, setup }, signal)
+  const work = await keptWork({ circuitId, vehicle, setup }, version, signal)
   return { circuitId, circuitVersion: version, document, vehicle, setup, firstSession, byHand, work }
 }

@@ -1,0 +1,32 @@
+import { Box, Typography } from '@mui/material'
+import { faultOf, type FollowedCorrection } from '@ochote/core'
+import { Target } from './Target'
+
+export const answers = ['fixed', 'better', 'no change'] as const
+
+interface AskAboutProps {
+  about: FollowedCorrection
+  onAnswer: (about: FollowedCorrection, result: (typeof answers)[number]) => void
+}
+
+/** What was called for this corner: did this pass show it? One tap each. */
+export function AskAbout({ about, onAnswer }: AskAboutProps) {
+  return (
+    <Box
+      component="section"
+      aria-label="Was it put right?"
+      sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'minmax(0,1fr) auto' }, gap: 1, alignItems: 'center' }}
+    >
+      <Typography sx={{ fontSize: { xs: '1rem', sm: '1.1rem' }, lineHeight: 1.3 }}>
+        <strong>Called at corner {about.corner}:</strong> {faultOf(about.code)?.name ?? about.code}. Now?
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(96px, 1fr))', gap: 1 }}>
+        {answers.map((result) => (
+          <Target key={result} tone={result === 'no change' ? 'plain' : 'good'} onClick={() => onAnswer(about, result)}>
+            {result === 'fixed' ? 'Fixed' : result === 'better' ? 'Better' : 'No change'}
+          </Target>
+        ))}
+      </Box>
+    </Box>
+  )
+}

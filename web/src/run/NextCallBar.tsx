@@ -1,0 +1,64 @@
+import { Box, Typography } from '@mui/material'
+import { nextCall, type PlanCallSheet, type PlanSolution, type StintRecord } from '@ochote/core'
+import { difference } from '../format/format'
+import type { LiveSource } from '../live/liveSource'
+import { useNow } from './useNow'
+import { whereNow } from './whereNow'
+
+interface NextCallBarProps {
+  sheet: PlanCallSheet
+  solution: PlanSolution
+  record: StintRecord
+  source: LiveSource
+  /** every planned lap is driven */
+  coolingDown: boolean
+}
+
+const EVERY_MS = 200
+const COOL_DOWN = 'Cool-down: no brakes, high gear, on the line, then in'
+
+/** The next call with its lead, large: what to say, and when to begin. It says how the place is known. */
+export function NextCallBar({ sheet, solution, record, source, coolingDown }: NextCallBarProps) {
+  const now = useNow(EVERY_MS, record.phase === 'running')
+  const where = whereNow(solution, record, source.car(), now)
+  const { lapTimeS } = solution.trace
+  const next = where && !coolingDown ? nextCall(sheet, where.plannedS % lapTimeS, lapTimeS) : null
+  const saying = next !== null && next.inS <= 0
+  const about = next ? sheet.about[next.call.id] : undefined
+  return (
+    <Box
+      component="section"
+      aria-label="Next call"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: 'auto minmax(0, 1fr)',
+        columnGap: 2,
+        alignItems: 'baseline',
+        borderLeft: 6,
+        borderColor: saying ? 'primary.main' : 'divider',
+        pl: 1.5,
+        // a longer call takes its second line from here: what is below never moves from under a finger
+        minHeight: { xs: 110, sm: 68 },
+        alignContent: 'start',
+      }}
+    >
+      <Typography sx={{ fontSize: '2rem', fontWeight: 800, minWidth: '3.2ch' }}>
+        {next ? (saying ? 'Say' : `${Math.ceil(next.inS)} s`) : '–'}
+      </Typography>
+      <Typography sx={{ fontSize: { xs: '1.4rem', sm: '1.75rem' }, fontWeight: saying ? 800 : 600, lineHeight: 1.15 }}>
+        {coolingDown
+          ? COOL_DOWN
+          : next
+            ? next.call.text
+            : sheet.calls.length === 0
+              ? 'Nothing is called any more'
+              : 'Calls begin with the first lap'}
+      </Typography>
+      <Typography variant="body2" color="text.secondary" sx={{ gridColumn: '2' }}>
+        {about ? `${about.cornerNumber ? `corner ${about.cornerNumber}, ` : ''}${about.verb} · ` : ''}
+        {where ? where.words : 'no place yet: tap the line'}
+        {where?.behindS != null && ` · ${difference(where.behindS)} than planned so far`}
+      </Typography>
+    </Box>
+  )
+}

@@ -1,0 +1,28 @@
+import { Box } from '@mui/material'
+import type { FollowedCorrection, SuggestedStep } from '@ochote/core'
+import { AskAbout, type answers } from './AskAbout'
+import { Step } from './Step'
+
+interface PromptProps {
+  asked: FollowedCorrection | undefined
+  onAnswer: (about: FollowedCorrection, result: (typeof answers)[number]) => void
+  suggested: SuggestedStep | undefined
+  onDecide: (step: SuggestedStep) => void
+  onLeave: (step: SuggestedStep) => void
+}
+
+/**
+ * What the seat asks: whether a correction was put right, else whether to go on otherwise. Its place is always kept, so that nothing
+ * below moves from under a finger when it asks.
+ */
+export function Prompt({ asked, onAnswer, suggested, onDecide, onLeave }: PromptProps) {
+  return (
+    <Box sx={{ minHeight: { xs: 112, sm: 66 } }}>
+      {asked ? (
+        <AskAbout about={asked} onAnswer={onAnswer} />
+      ) : (
+        suggested && <Step step={suggested} onDecide={onDecide} onLeave={onLeave} />
+      )}
+    </Box>
+  )
+}

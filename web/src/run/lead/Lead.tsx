@@ -1,0 +1,218 @@
+import { Box, MenuItem, Stack, TextField, Typography } from '@mui/material'
+import { styled } from '@mui/material/styles'
+import { useMemo, useState, type ReactNode } from 'react'
+import type { DayFile, LedSession } from '@ochote/contracts'
+import { gapLengthM, keptBack, likelyFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
+import { Caution } from '../../caution/Caution'
+import { useStintLogs } from '../../device/useStintLogs'
+import { count, metres } from '../../format/format'
+import { ProblemNotice } from '../../problem/ProblemNotice'
+import { useSaveSession } from '../../sessions/useSaveSession'
+import { buzz } from '../buzz'
+import { CornerStrip } from '../CornerStrip'
+import { FaultTargets } from '../FaultTargets'
+import { LastEntry } from '../LastEntry'
+import { SendingState } from '../SendingState'
+import type { SolvedPlan } from '../SolvedSession'
+import { Target } from '../Target'
+import { LiveSource } from '../../live/liveSource'
+import { useChosenCorner } from '../useChosenCorner'
+import { usePassed } from '../usePassed'
+import { useWakeLock } from '../useWakeLock'
+import { calledNames } from './calledNames'
+import { Rotation, swapWords } from './Rotation'
+import { swapStraight } from './swapStraight'
+
+interface LeadProps {
+  day: DayFile
+  session: LedSession
+  solved: SolvedPlan
+  actions: ReactNode
+}
+
+interface Made {
+  readonly stintId: string
+  readonly id: string
+}
+
+/** A car's length, where gaps are told in cars. */
+const CAR_M = 4.4
+const TARGETS = 6
+const Names = styled('div')(({ theme }) => ({
+  display: 'grid',
+  gridTemplateColumns: 'repeat(auto-fit, minmax(130px, 1fr))',
+  gap: theme.spacing(1),
+}))
+
+/** The car in front: who follows in what order, the next swap and its words, one tap a lap, faults by name with one hand. */
+export function Lead({ day, session, solved: { solution }, actions }: LeadProps) {
+  const files = useMemo(
+    () => session.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id) ?? []),
+    [session.stintIds, day.stints],
+  )
+  const { logOf, add } = useStintLogs(files)
+  const save = useSaveSession(day.event.id)
+  const people = files.map((f) => day.people.find((p) => p.id === f.stint.studentId)!)
+  const names = calledNames(people.map((p) => p.name))
+  const records = useMemo(() => files.map((f) => stintRecord(logOf(f.stint.id).entries)), [files, logOf])
+  const lead = records[0]!
+  const running = lead.phase === 'running'
+  useWakeLock(running)
+  const [chosen, setChosen] = useState<number | null>(null)
+  const [last, setLast] = useState<readonly Made[]>([])
+
+  const [nobodyLive] = useState(() => new LiveSource())
+  const passed = usePassed(solution, lead, nobodyLive)
+  const { corner, lap: passLap, source, choose } = useChosenCorner(solution, lead, passed)
+
+  const turns = rotationTable(files.length, session.laps, session.lapsBehind)
+  const lap = lead.laps.find((l) => l.timeS === null)?.number ?? lead.laps.length
+  const turn = turnOfLap(turns, Math.max(1, lap))!
+  const next = turns[turns.indexOf(turn) + 1]
+  const follower = chosen ?? turn.follower
+  const stintId = files[follower]!.stint.id
+  const straight = swapStraight(solution, session.swapAfterCorner)
+  const lapsOfTurnLeft = turn.toLap - Math.max(1, lap)
+  const ready = files.every((f) => logOf(f.stint.id).ready)
+  const waiting = files.reduce((sum, f) => sum + logOf(f.stint.id).waiting, 0)
+  const all = (tapped: { kind: 'line' } | { kind: 'in' }) => {
+    buzz()
+    setLast(
+      files.map(({ stint }) => ({
+        stintId: stint.id,
+        id: add(stint.id, tapped.kind === 'line' ? { kind: 'line', source: 'lead' } : tapped),
+      })),
+    )
+  }
+  const back = people.flatMap((p, k) => {
+    const why = keptBack(day.meeting, p.id, records[k]!)
+    return why === null ? [] : [{ name: names[k]!, why, stintId: files[k]!.stint.id }]
+  })
+  const log = (code: string) => {
+    if (corner === null) return
+    buzz()
+    const already = records[follower]!.faults.find((f) => f.corner === corner && f.lap === passLap && f.code === code)
+    if (!already) setLast([{ stintId, id: add(stintId, { kind: 'fault', lap: passLap, corner, code, severity: 1 }) }])
+    else if (already.severity < 3) add(stintId, { kind: 'severity', about: already.id, severity: already.severity === 1 ? 2 : 3 })
+  }
+  const here = records[follower]!.faults.filter((f) => f.corner === corner)
+  const braked = solution.corners.find((c) => c.number === corner)?.points.brakeStart !== null
+  const before = here.filter((f) => f.lap < passLap).pop()
+  const done = lap >= session.laps
+  return (
+    <Box sx={{ width: '100%', maxWidth: 1100, mx: 'auto', px: 2, py: 1.5, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
+      <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Typography variant="h1">Lead: {session.name}</Typography>
+        <Box sx={{ flex: 1 }} />
+        {actions}
+        <SendingState waiting={waiting} />
+      </Stack>
+      {back.length > 0 && !running && lead.phase === 'ready' ? (
+        <Stack role="alert" sx={{ gap: 1, borderLeft: 6, borderColor: 'error.main', pl: 1.5 }}>
+          {back.map(({ name, why, stintId: id }) => (
+            <Stack key={id} direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+              <Typography>
+                <strong>{name} is not released.</strong> {why}.
+              </Typography>
+              <Target onClick={() => add(id, { kind: 'meeting' })}>Gone through it with {name} now</Target>
+            </Stack>
+          ))}
+        </Stack>
+      ) : (
+        lead.phase !== 'ended' && (
+          <Box sx={{ display: 'grid', gridTemplateColumns: done ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>
+            <Target
+              tone={done ? 'plain' : 'action'}
+              sx={{ minHeight: 84, fontSize: '1.4rem' }}
+              disabled={!ready}
+              onClick={() => all({ kind: 'line' })}
+            >
+              {running ? `Line: lap ${lap} ends` : 'Line: lap 1 starts'}
+            </Target>
+            <Target tone={done ? 'action' : 'plain'} disabled={!running} onClick={() => all({ kind: 'in' })}>
+              All in
+            </Target>
+          </Box>
+        )
+      )}
+      <Box component="section" aria-label="Behind the lead">
+        <Typography aria-live="polite" sx={{ fontSize: '1.2rem' }}>
+          {lead.phase === 'ended' ? (
+            'The session is over.'
+          ) : next ? (
+            <>
+              {running ? `Lap ${lap} of ${session.laps}. ` : ''}
+              <strong>
+                {lapsOfTurnLeft === 0 ? 'Swap at the end of this lap' : `Swap after ${count(lapsOfTurnLeft, 'more lap')}`}
+              </strong>, {straight.words}. Say: “{swapWords(names, turn, next, straight.short)}.”
+            </>
+          ) : (
+            `Lap ${lap} of ${session.laps}. Last turn: nobody swaps any more.`
+          )}
+        </Typography>
+        <Typography color="text.secondary">
+          Gap {session.gapS} s: {metres(gapLengthM(session.gapS, straight.speedMps))} (
+          {Math.round(gapLengthM(session.gapS, straight.speedMps) / CAR_M)} car lengths of {CAR_M} m) at the fastest,{' '}
+          {metres(gapLengthM(session.gapS, straight.slowestMps))} ({Math.round(gapLengthM(session.gapS, straight.slowestMps) / CAR_M)}) in
+          the slowest corner, at planned speeds
+        </Typography>
+      </Box>
+      <Names role="group" aria-label="Who">
+        {turn.order.map((f, place) => (
+          <Target key={f} aria-pressed={f === follower} onClick={() => setChosen(f)} sx={{ fontSize: '1.25rem' }}>
+            {names[f]}
+            <Typography component="span" variant="body2" sx={{ color: 'inherit' }}>
+              {place === 0 ? 'right behind' : `${place + 1} back`}
+            </Typography>
+          </Target>
+        ))}
+      </Names>
+      <LastEntry
+        entries={last[0] ? logOf(last[0].stintId).entries : []}
+        // what was logged for everyone is taken back for everyone
+        onUndo={(about) => {
+          const together = last.some((made) => made.id === about) ? last : [{ stintId: last[0]!.stintId, id: about }]
+          for (const made of together) add(made.stintId, { kind: 'undo', about: made.id })
+        }}
+      />
+      <CornerStrip corners={solution.corners} corner={corner} source={source} lap={passLap} onChoose={choose} />
+      <FaultTargets
+        codes={likelyFaults(
+          here.map((f) => f.code),
+          braked,
+          TARGETS,
+        )}
+        logged={here.filter((f) => f.lap === passLap)}
+        disabled={corner === null || !ready || !running}
+        onFault={log}
+        again={before && !here.some((f) => f.lap === passLap && f.code === before.code) ? () => log(before.code) : null}
+        better={before && corner !== null ? () => add(stintId, { kind: 'better', lap: passLap, corner, about: before.id }) : null}
+        lastCode={before?.code ?? null}
+        onPraise={(code) => {
+          if (corner === null) return
+          setLast([{ stintId, id: add(stintId, { kind: 'praise', lap: passLap, corner, code }) }])
+        }}
+      />
+      <Stack direction="row" sx={{ alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
+        <Typography variant="h2">Rotation</Typography>
+        <TextField
+          select
+          size="small"
+          label="Swap on the straight after"
+          value={straight.after}
+          sx={{ minWidth: 220 }}
+          onChange={(e) => save.mutate({ session: { ...session, swapAfterCorner: e.target.value }, stints: [] })}
+        >
+          {solution.corners.map((c) => (
+            <MenuItem key={c.number} value={c.number}>
+              corner {c.number} {c.name}
+            </MenuItem>
+          ))}
+        </TextField>
+        {save.error && <ProblemNotice error={save.error} />}
+      </Stack>
+      <Rotation turns={turns} names={names} lap={lap} swapAt={straight.short} />
+      <Caution />
+    </Box>
+  )
+}

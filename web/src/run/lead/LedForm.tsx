@@ -1,0 +1,132 @@
+import { MenuItem, Stack, TextField, Typography } from '@mui/material'
+import { useState } from 'react'
+import { v4 as uuid } from 'uuid'
+import type { DayFile, LedSession, Stint } from '@ochote/contracts'
+import { rotationTable } from '@ochote/core'
+import { count } from '../../format/format'
+import { OrderedChoice } from '../../sessions/OrderedChoice'
+import { SessionField, SessionForm } from '../../sessions/SessionForm'
+import { useSaveSession } from '../../sessions/useSaveSession'
+
+interface LedFormProps {
+  day: DayFile
+  onDone: () => void
+  onCancel: (() => void) | null
+}
+
+const MOST_FOLLOWERS = 5
+const LEAST_FOLLOWERS = 2
+
+/** A whole number typed, or null. */
+const whole = (text: string, least: number, most: number): number | null => {
+  const value = Number(text)
+  return text.trim() !== '' && Number.isInteger(value) && value >= least && value <= most ? value : null
+}
+
+/** Who follows a lead car, for how many laps, and how long each is right behind it. */
+export function LedForm({ day, onDone, onCancel }: LedFormProps) {
+  const students = day.people.filter((p) => p.role === 'student')
+  const instructors = day.people.filter((p) => p.role === 'instructor')
+  const [name, setName] = useState('Sighting laps')
+  const [startsAt, setStartsAt] = useState('09:00')
+  const [chosen, setChosen] = useState<string[]>([])
+  const [laps, setLaps] = useState('6')
+  const [behind, setBehind] = useState('2')
+  const [gap, setGap] = useState('2')
+  const [leadId, setLeadId] = useState(instructors[0]?.id ?? '')
+  const [planId, setPlanId] = useState(day.stints[0]?.stint.planId ?? day.plans[0]?.id ?? '')
+  const save = useSaveSession(day.event.id)
+  const lapsN = whole(laps, 1, 60)
+  const behindN = whole(behind, 1, 20)
+  const gapS = Number(gap) >= 0.5 && Number(gap) <= 20 ? Number(gap) : null
+  const few = chosen.length < LEAST_FOLLOWERS
+  const plan = day.plans.find((p) => p.id === planId)
+  const good = lapsN !== null && behindN !== null && gapS !== null && !few && leadId !== '' && plan !== undefined
+  const turns = lapsN !== null && behindN !== null && chosen.length > 0 ? rotationTable(chosen.length, lapsN, behindN) : []
+  const keep = () => {
+    if (!good) return
+    const stints = chosen.map((studentId): Stint => ({
+      id: uuid(),
+      eventId: day.event.id,
+      planId: plan.id,
+      studentId,
+      instructorId: leadId,
+      // each in the car they have today
+      vehicleId: day.stints.find((s) => s.stint.studentId === studentId)?.stint.vehicleId ?? plan.vehicleId,
+      plannedLaps: lapsN,
+      startsAt,
+      aims: [],
+      briefedAt: null,
+      planVersionId: null,
+    }))
+    const session: LedSession = {
+      id: uuid(),
+      eventId: day.event.id,
+      kind: 'led',
+      name: name.trim(),
+      startsAt,
+      stintIds: stints.map((s) => s.id),
+      laps: lapsN,
+      lapsBehind: behindN,
+      gapS,
+      swapAfterCorner: '',
+    }
+    save.mutate({ session, stints }, { onSuccess: onDone })
+  }
+  const choose = (label: string, value: string, options: readonly { id: string; name: string }[], set: (id: string) => void) => (
+    <TextField select label={label} value={value} onChange={(e) => set(e.target.value)} helperText=" " sx={{ minWidth: 170 }}>
+      {options.map(({ id, name: own }) => (
+        <MenuItem key={id} value={id}>
+          {own}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
+  return (
+    <SessionForm
+      label="New led session"
+      {...{ name, startsAt, good, save, onCancel }}
+      onName={setName}
+      onStartsAt={setStartsAt}
+      onKeep={keep}
+      beside={
+        <>
+          {choose('Lead', leadId, instructors, setLeadId)}
+          {choose('Plan', planId, day.plans, setPlanId)}
+        </>
+      }
+    >
+      {!plan && <Typography>The day has no plan yet: make one first.</Typography>}
+      <OrderedChoice
+        label={`Followers, in the order they set out: ${few ? `choose ${LEAST_FOLLOWERS} to ${MOST_FOLLOWERS}` : count(chosen.length, 'follower')}`}
+        options={students}
+        chosen={chosen}
+        onChange={setChosen}
+        most={MOST_FOLLOWERS}
+        row
+      />
+      <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
+        <SessionField label="Laps" value={laps} onChange={setLaps} good={lapsN !== null} expected="1 to 60" width={120} />
+        <SessionField
+          label="Laps right behind, at most"
+          value={behind}
+          onChange={setBehind}
+          good={behindN !== null}
+          expected="1 to 20"
+          width={210}
+        />
+        <SessionField label="Gap, s" value={gap} onChange={setGap} good={gapS !== null} expected="0.5 to 20 s" width={120} />
+      </Stack>
+      {turns.length > 0 && (
+        <Typography color="text.secondary">
+          {turns
+            .map(
+              (t) =>
+                `${t.fromLap === t.toLap ? `lap ${t.fromLap}` : `laps ${t.fromLap} to ${t.toLap}`}: ${students.find((p) => p.id === chosen[t.follower])?.name}`,
+            )
+            .join(' · ')}
+        </Typography>
+      )}
+    </SessionForm>
+  )
+}

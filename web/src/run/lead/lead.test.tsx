@@ -1,0 +1,71 @@
+import { screen } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { rotationTable } from '@ochote/core'
+import type { SessionAdd } from '@ochote/contracts'
+import { fakeServer } from '../../fixtures/fakeServer'
+import { shown } from '../../fixtures/render'
+import { dayFile, idOf, solved, stintFile, student } from '../../fixtures/stadium'
+import { calledNames } from './calledNames'
+import { LedForm } from './LedForm'
+import { Rotation } from './Rotation'
+import { swapStraight } from './swapStraight'
+
+afterEach(() => vi.unstubAllGlobals())
+const people = ['Ada', 'Bo', 'Cy'].map((name, k) => ({ ...student, id: idOf(40 + k), name: `${name} Test` }))
+const day = { ...dayFile([stintFile()]), people: [...dayFile([]).people, ...people] }
+
+describe('the rotation on screen', () => {
+  it('says who is right behind, who then, and the words of each swap', () => {
+    shown(<Rotation turns={rotationTable(3, 6, 2)} names={['Ada', 'Bo', 'Cy']} lap={3} swapAt="on the straight after corner 1" />)
+    const rows = screen.getAllByRole('row').slice(1)
+    expect(rows.map((r) => r.textContent)).toEqual([
+      '1 to 2AdaBo, CyAda, drop to the back on the straight after corner 1, off line, hand up; Bo, close up behind me',
+      '3 to 4BoCy, AdaBo, drop to the back on the straight after corner 1, off line, hand up; Cy, close up behind me',
+      '5 to 6CyAda, BoLast turn: cool-down, then in, in this order',
+    ])
+    expect(rows.map((r) => r.getAttribute('aria-current'))).toEqual([null, 'step', null])
+  })
+})
+
+describe('names on the radio', () => {
+  it('are first names, and whole names where two share one', () => {
+    expect(calledNames(['Ada Test', 'Bo Test', 'Ada Other'])).toEqual(['Ada Test', 'Bo', 'Ada Other'])
+  })
+})
+
+describe('the straight to swap on', () => {
+  it('is the longest, or the one that was chosen', () => {
+    const solution = solved()
+    const longest = swapStraight(solution, '')
+    expect(longest.words).toMatch(/^on the straight after corner \d, 2\d\d m long$/)
+    const other = solution.corners.find((c) => c.number !== longest.after)!.number
+    expect(swapStraight(solution, other).after).toBe(other)
+    expect(longest.slowestMps).toBeLessThan(longest.speedMps)
+  })
+})
+
+describe('a new led session', () => {
+  it('needs two followers and whole numbers, says what is expected, and is made with a stint for each', async () => {
+    const onDone = vi.fn()
+    const { asked } = fakeServer(() => ({ body: day }))
+    shown(<LedForm day={day} onDone={onDone} onCancel={null} />)
+    const make = screen.getByRole<HTMLButtonElement>('button', { name: 'Make the session' })
+    await userEvent.click(screen.getByRole('checkbox', { name: 'Cy Test' }))
+    expect(screen.getByText(/choose 2 to 5$/)).toBeTruthy()
+    await userEvent.click(screen.getByRole('checkbox', { name: 'Ada Test' }))
+    expect(screen.getByText('laps 1 to 2: Cy Test · laps 3 to 4: Ada Test · lap 5: Cy Test · lap 6: Ada Test')).toBeTruthy()
+    const gap = screen.getByRole('textbox', { name: 'Gap, s' })
+    await userEvent.clear(gap)
+    await userEvent.type(gap, '99')
+    expect(screen.getByText('expected 0.5 to 20 s')).toBeTruthy()
+    expect(make.disabled).toBe(true)
+    await userEvent.clear(gap)
+    await userEvent.type(gap, '1.5')
+    await userEvent.click(make)
+    await vi.waitFor(() => expect(onDone).toHaveBeenCalledOnce())
+    const { session, stints } = asked.find((a) => a.path.endsWith('/sessions'))!.body as SessionAdd
+    expect(session).toMatchObject({ kind: 'led', laps: 6, lapsBehind: 2, gapS: 1.5, stintIds: stints.map((s) => s.id) })
+    expect(stints.map((s) => s.studentId)).toEqual([people[2]!.id, people[0]!.id])
+  })
+})

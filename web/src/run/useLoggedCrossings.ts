@@ -1,0 +1,27 @@
+import { useEffect } from 'react'
+import { v5 as uuidOf } from 'uuid'
+import type { LiveSource } from '../live/liveSource'
+import { useLive } from '../live/useLiveSource'
+import type { useStintLog } from './useStintLog'
+
+/**
+ * Logs the line as the logger crosses it. Every device that listens makes the same entry, by name, so it is stored once; laps driven
+ * while the link was down are logged when they arrive.
+ */
+export function useLoggedCrossings(
+  stintId: string,
+  source: LiveSource,
+  log: Pick<ReturnType<typeof useStintLog>, 'entries' | 'ready' | 'add'>,
+): void {
+  const crossed = useLive(source, (car) => car?.laps.length ?? 0)
+  const { entries, ready, add } = log
+  useEffect(() => {
+    const loggerId = source.loggerId()
+    if (!ready || loggerId === null) return
+    const known = new Set(entries.map((e) => e.id))
+    for (const { startMs } of source.car()?.laps ?? []) {
+      const id = uuidOf(`${loggerId}/line/${Math.round(startMs)}`, stintId)
+      if (!known.has(id)) add({ kind: 'line', source: 'logger' }, { id, atMs: startMs })
+    }
+  }, [stintId, source, crossed, entries, ready, add])
+}

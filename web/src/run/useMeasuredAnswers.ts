@@ -1,0 +1,27 @@
+import { useEffect } from 'react'
+import { v5 as uuidOf } from 'uuid'
+import type { FollowedCorrection, PlanSolution, StintRecord } from '@ochote/core'
+import type { LiveSource } from '../live/liveSource'
+import { measuredAnswers } from '../live/measuredAnswers'
+import type { Passed } from './usePassed'
+import type { useStintLog } from './useStintLog'
+
+/** Answers by itself what can be measured of corrections that were called, whenever a corner is behind. */
+export function useMeasuredAnswers(
+  stintId: string,
+  solution: PlanSolution,
+  record: StintRecord,
+  source: LiveSource,
+  passed: Passed | null,
+  followed: readonly FollowedCorrection[],
+  add: ReturnType<typeof useStintLog>['add'],
+): void {
+  useEffect(() => {
+    const car = source.car()
+    if (passed?.by !== 'logger' || !car?.place) return
+    for (const { about, ...answer } of measuredAnswers(solution, record, car, followed)) {
+      const id = uuidOf(`${about}/measured/${answer.lap}`, stintId)
+      add({ kind: 'followed', about, ...answer, by: 'measured' }, { id, atMs: car.place.timeMs })
+    }
+  }, [stintId, solution, record, source, passed, followed, add])
+}

@@ -1,0 +1,28 @@
+import { useCallback } from 'react'
+import type { Stint } from '@ochote/contracts'
+import type { PlanSolution, StintRecord } from '@ochote/core'
+import type { useStintLogs } from '../../device/useStintLogs'
+import { useLiveSource } from '../../live/useLiveSource'
+import { useLoggedCrossings } from '../useLoggedCrossings'
+import { usePassed } from '../usePassed'
+import type { useStintLog } from '../useStintLog'
+
+type AddHere = ReturnType<typeof useStintLog>['add']
+
+interface LiveOnWallProps {
+  stint: Stint
+  solution: PlanSolution
+  record: StintRecord
+  logs: ReturnType<typeof useStintLogs>
+}
+
+/** Where a car is by its logger, whose crossings are logged here too; nothing where it has none. */
+export function LiveOnWall({ stint, solution, record, logs }: LiveOnWallProps) {
+  const source = useLiveSource(stint.id, solution)
+  const { entries, ready } = logs.logOf(stint.id)
+  const { add } = logs
+  const log = useCallback((...[tapped, exactly]: Parameters<AddHere>) => add(stint.id, tapped, exactly), [add, stint.id])
+  useLoggedCrossings(stint.id, source, { entries, ready, add: log })
+  const passed = usePassed(solution, record, source)
+  return passed?.by === 'logger' ? ` · past corner ${passed.corner}, by the logger` : null
+}

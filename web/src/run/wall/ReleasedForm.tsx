@@ -1,0 +1,81 @@
+import { Typography } from '@mui/material'
+import { useState } from 'react'
+import { v4 as uuid } from 'uuid'
+import type { DayFile, ReleasedSession } from '@ochote/contracts'
+import { count } from '../../format/format'
+import { OrderedChoice } from '../../sessions/OrderedChoice'
+import { isTimeOfDay, SessionField, SessionForm } from '../../sessions/SessionForm'
+import { useSaveSession } from '../../sessions/useSaveSession'
+
+interface ReleasedFormProps {
+  day: DayFile
+  onDone: () => void
+  onCancel: (() => void) | null
+}
+
+/** Which stints are out together, how far apart they are released, and when every car is in. */
+export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
+  const [name, setName] = useState('Seated laps')
+  const [startsAt, setStartsAt] = useState('10:30')
+  const [endsAt, setEndsAt] = useState('11:00')
+  const [interval, setInterval] = useState('30')
+  const [chosen, setChosen] = useState<string[]>([])
+  const save = useSaveSession(day.event.id)
+  const seconds = Number(interval)
+  const intervalGood = interval.trim() !== '' && seconds >= 5 && seconds <= 600
+  const endGood = isTimeOfDay(endsAt) && endsAt > startsAt
+  const good = endGood && intervalGood && chosen.length > 0
+  const keep = () => {
+    const session: ReleasedSession = {
+      id: uuid(),
+      eventId: day.event.id,
+      kind: 'released',
+      name: name.trim(),
+      startsAt,
+      endsAt,
+      intervalS: seconds,
+      stintIds: chosen,
+    }
+    save.mutate({ session, stints: [] }, { onSuccess: onDone })
+  }
+  return (
+    <SessionForm
+      label="New session"
+      {...{ name, startsAt, good, save, onCancel }}
+      onName={setName}
+      onStartsAt={setStartsAt}
+      onKeep={keep}
+      beside={
+        <>
+          <SessionField
+            label="Everyone in by"
+            value={endsAt}
+            onChange={setEndsAt}
+            good={endGood}
+            expected="a time after the start"
+            width={150}
+          />
+          <SessionField
+            label="Released every, s"
+            value={interval}
+            onChange={setInterval}
+            good={intervalGood}
+            expected="5 to 600 s"
+            width={160}
+          />
+        </>
+      }
+    >
+      {day.stints.length === 0 && <Typography>The day has no stints yet that could go out.</Typography>}
+      <OrderedChoice
+        label={`Out together, in the order of release: ${chosen.length === 0 ? 'choose at least one' : count(chosen.length, 'car')}`}
+        options={day.stints.map(({ stint }) => ({
+          id: stint.id,
+          name: `${stint.startsAt} ${day.people.find((p) => p.id === stint.studentId)?.name ?? ''}`,
+        }))}
+        chosen={chosen}
+        onChange={setChosen}
+      />
+    </SessionForm>
+  )
+}

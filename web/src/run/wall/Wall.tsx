@@ -1,0 +1,161 @@
+import { Box, Typography } from '@mui/material'
+import { useCallback, useMemo, useState, type ReactNode } from 'react'
+import type { DayFile, ReleasedSession } from '@ochote/contracts'
+import { callInBy, carState, keptBack, likelyFaults, nextReleaseMs, stintRecord, timedLaps, type CodedEntry } from '@ochote/core'
+import { useStintLogs } from '../../device/useStintLogs'
+import { Page } from '../../shell/Page'
+import { entryWords } from '../entryWords'
+import { SendingState } from '../SendingState'
+import type { SolvedPlan } from '../SolvedSession'
+import { useNow } from '../useNow'
+import { useWakeLock } from '../useWakeLock'
+import { carKeys } from './carKeys'
+import { CarTable, type WallCar } from './CarTable'
+import { CodeField } from './CodeField'
+import { LiveOnWall } from './LiveOnWall'
+import { SessionClock } from './SessionClock'
+import { todayAt } from './todayAt'
+
+interface WallProps {
+  day: DayFile
+  session: ReleasedSession
+  solved: SolvedPlan
+  actions: ReactNode
+}
+
+const LIKELY = 8
+
+/** The wall: all cars out, laps by key, who is overdue, coded entries, the release clock, the end called in time. */
+export function Wall({ day, session, solved: { solution }, actions }: WallProps) {
+  const files = useMemo(
+    () => session.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id) ?? []),
+    [session.stintIds, day.stints],
+  )
+  const logs = useStintLogs(files)
+  const { logOf, add } = logs
+  const now = useNow(500, true)
+  useWakeLock(true)
+  const [selected, setSelected] = useState(0)
+  const [made, setMade] = useState<readonly { stintId: string; id: string }[]>([])
+  const numbers = useMemo(() => solution.corners.map((c) => c.number), [solution])
+  const keys = carKeys(files.length, numbers)
+  const records = useMemo(() => files.map((f) => stintRecord(logOf(f.stint.id).entries)), [files, logOf])
+  const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
+  const cars = files.map(({ stint }, k): WallCar => {
+    const record = records[k]!
+    return {
+      stintId: stint.id,
+      student: nameOf(stint.studentId),
+      instructor: nameOf(stint.instructorId),
+      vehicle: day.vehicles.find((v) => v.id === stint.vehicleId)?.vehicle.name ?? '',
+      state: carState(record, stint.plannedLaps, solution.trace.lapTimeS, now),
+      lastS: timedLaps(record).pop()?.timeS ?? null,
+      keptBack: keptBack(day.meeting, stint.studentId, record),
+      key: keys[k] ?? '',
+      live: <LiveOnWall stint={stint} solution={solution} record={record} logs={logs} />,
+    }
+  })
+  const log = useCallback(
+    (stintId: string, tapped: Parameters<typeof add>[1]) => {
+      const id = add(stintId, tapped)
+      setMade((before) => [...before, { stintId, id }])
+    },
+    [add],
+  )
+  const line = (k: number) => {
+    const car = cars[k]
+    if (!car || car.state.state === 'in' || (car.state.state === 'waiting' && car.keptBack)) return
+    setSelected(k)
+    log(car.stintId, { kind: 'line', source: 'wall' })
+  }
+  const entry = (coded: CodedEntry) => {
+    const car = cars[selected]
+    if (!car) return
+    const { lap } = car.state
+    const { corner, code } = coded
+    if (coded.kind === 'praise') log(car.stintId, { kind: 'praise', lap, corner, code })
+    else if (coded.kind === 'called') log(car.stintId, { kind: 'called', lap, corner, code })
+    else log(car.stintId, { kind: 'fault', lap, corner, code, severity: coded.severity })
+  }
+  const out = cars.filter((c) => c.state.state === 'running' || c.state.state === 'out lap')
+  const waiting = cars.find((c) => c.state.state === 'waiting' && c.keptBack === null)
+  const lastRelease = records.reduce<number | null>(
+    (latest, r) => (r.releasedAtMs !== null && r.releasedAtMs > (latest ?? 0) ? r.releasedAtMs : latest),
+    null,
+  )
+  const atMs = nextReleaseMs(lastRelease, session.intervalS)
+  const release = () => {
+    if (waiting && (atMs === null || now >= atMs)) log(waiting.stintId, { kind: 'release' })
+  }
+  const last = made[made.length - 1]
+  const lastEntries = last ? logOf(last.stintId).entries : []
+  const lastEntry = lastEntries.find((e) => e.id === last?.id)
+  const undo = () => {
+    if (!last) return
+    add(last.stintId, { kind: 'undo', about: last.id })
+    setMade(made.slice(0, -1))
+  }
+  const endMs = todayAt(session.endsAt, now)
+  const unsent = files.reduce((sum, f) => sum + logOf(f.stint.id).waiting, 0)
+  return (
+    <Page
+      title={`Wall: ${session.name}`}
+      actions={
+        <>
+          {actions}
+          <SendingState waiting={unsent} />
+        </>
+      }
+      caution
+    >
+      <SessionClock
+        now={now}
+        endMs={endMs}
+        callInMs={callInBy(
+          out.map((c) => c.state.lapS),
+          endMs,
+        )}
+        out={out.length}
+        shown={out.length > 0 && out.every((c) => records[cars.indexOf(c)]!.told.some((t) => t.what === 'last lap'))}
+        onShown={() => out.forEach((c) => log(c.stintId, { kind: 'told', lap: c.state.lap, what: 'last lap' }))}
+        next={waiting ? { name: waiting.student, atMs } : null}
+        onRelease={release}
+      />
+      <Box sx={{ overflowX: 'auto' }}>
+        <CarTable
+          cars={cars}
+          selected={selected}
+          now={now}
+          onSelect={setSelected}
+          onLine={line}
+          onIn={(k) => log(cars[k]!.stintId, { kind: 'in' })}
+          onMet={(k) => log(cars[k]!.stintId, { kind: 'meeting' })}
+        />
+      </Box>
+      <CodeField
+        selected={cars[selected]?.student ?? 'nobody'}
+        corners={numbers}
+        likely={(corner) =>
+          likelyFaults(
+            (records[selected]?.faults ?? []).filter((f) => f.corner === corner).map((f) => f.code),
+            solution.corners.find((c) => c.number === corner)?.points.brakeStart !== null,
+            LIKELY,
+          )
+        }
+        carKeys={keys}
+        onEntry={entry}
+        onLine={line}
+        onSelect={(k) => setSelected(Math.min(cars.length - 1, k))}
+        onMove={(by) => setSelected((k) => (k + by + cars.length) % cars.length)}
+        onIn={() => cars[selected] && log(cars[selected].stintId, { kind: 'in' })}
+        onRelease={release}
+        onUndo={undo}
+      />
+      <Typography role="status" aria-label="Last entry">
+        {lastEntry && last
+          ? `${nameOf(files.find((f) => f.stint.id === last.stintId)!.stint.studentId)}: ${entryWords(lastEntry, lastEntries) ?? ''}`
+          : 'Nothing entered here yet.'}
+      </Typography>
+    </Page>
+  )
+}

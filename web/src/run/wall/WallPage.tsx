@@ -1,0 +1,49 @@
+import { Button } from '@mui/material'
+import { useState } from 'react'
+import { Loaded } from '../../problem/Loaded'
+import { EmptyState } from '../../shell/EmptyState'
+import { Page } from '../../shell/Page'
+import { RunSeats } from '../RunSeats'
+import { SolvedSession } from '../SolvedSession'
+import { useSessionDay } from '../useSessionDay'
+import { ReleasedForm } from './ReleasedForm'
+import { Wall } from './Wall'
+
+/** The Run stage from the wall: every car that is out. */
+export function WallPage() {
+  const { eventId, sessionId, day } = useSessionDay()
+  const [making, setMaking] = useState(false)
+  return (
+    <Loaded query={day}>
+      {(data) => {
+        const released = data.sessions.flatMap((s) => (s.kind === 'released' ? [s] : []))
+        const session = released.find((s) => s.id === sessionId) ?? released[released.length - 1]
+        const seats = <RunSeats open="Wall" eventId={eventId} />
+        if (making || !session)
+          return (
+            <Page title="Wall" actions={seats} caution>
+              {!session && <EmptyState title="No session is run from the wall yet today">Choose which stints are out together.</EmptyState>}
+              <ReleasedForm day={data} onDone={() => setMaking(false)} onCancel={session ? () => setMaking(false) : null} />
+            </Page>
+          )
+        return (
+          <SolvedSession key={session.id} day={data} session={session}>
+            {(solved) => (
+              <Wall
+                day={data}
+                session={session}
+                solved={solved}
+                actions={
+                  <>
+                    {seats}
+                    <Button onClick={() => setMaking(true)}>New session</Button>
+                  </>
+                }
+              />
+            )}
+          </SolvedSession>
+        )
+      }}
+    </Loaded>
+  )
+}
