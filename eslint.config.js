@@ -15,7 +15,10 @@ const serverCode = not(
   ['express', 'knex', 'better-sqlite3', 'helmet', 'pino', 'pino-http', 'compression', '@ochote/server'],
   'No server code here.',
 )
-const simulator = not(['@ochote/core/simulator', '**/simulator/*'], 'Only tests and the demonstration import the simulated driver.')
+const simulator = not(
+  ['@ochote/core/simulator', '**/simulator/*'],
+  'Only tests, the demonstration and the simulated logger import the simulated driver.',
+)
 const contractsAtRunTime = not(['@ochote/contracts'], 'Only the file readers use the schemas at run time; import types elsewhere.', true)
 
 /** Folders of the core, each with those it may import: one way, from what is measured to what is made of it. */
@@ -37,10 +40,11 @@ const coreImports = {
   whatIf: below,
   plan: planned,
   calls: planned,
-  brief: planned,
-  run: planned,
+  brief: [...planned, 'calls'],
+  live: planned,
   faults: ['outcome'],
   record: ['outcome', 'faults'],
+  run: [...planned, 'calls', 'faults', 'record'],
 }
 const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']
 const coreBans = [
@@ -66,6 +70,8 @@ export default tseslint.config(
     },
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
+      // a field is left out by naming it beside the rest
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       '@typescript-eslint/no-floating-promises': 'error',
       '@typescript-eslint/no-misused-promises': 'error',
       '@typescript-eslint/consistent-type-imports': 'error',
@@ -94,7 +100,7 @@ export default tseslint.config(
   { files: ['cli/src/**/*.ts'], rules: ban([interfaceCode, serverCode, simulator]) },
   {
     files: ['server/src/**/*.ts'],
-    ignores: ['**/*.test.ts', 'server/src/demo/**'],
+    ignores: ['**/*.test.ts', 'server/src/demo/**', 'server/src/live/simulatedDrive.ts'],
     rules: ban([interfaceCode, simulator, not(['@ochote/web'], 'Web and server meet only over HTTP.')]),
   },
   {

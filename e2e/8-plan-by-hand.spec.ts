@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import Papa from 'papaparse'
 import type { Plan } from '@ochote/contracts'
 import { expectAccessible, openDay, saved } from './support'
@@ -167,4 +167,37 @@ test('a variant is made of a plan and held against it, mark by mark, with one pl
   await expect(table.getByRole('row', { name: /^1 brake/ })).toContainText(/\d+ m (later|earlier)|the same/)
   await expect(page.getByText(/^Basis, braking softer: lap \d:\d\d\.\d\d\. Basis: lap/)).toContainText('slower')
   await expectAccessible(page)
+})
+
+test.describe('with two fingers', () => {
+  test.use({ hasTouch: true })
+
+  test('ribbon and plan view are spread, and no mark under a finger moves', async ({ page }) => {
+    const plan = await openVariant(page, 'Pinched')
+    const touch = await page.context().newCDPSession(page)
+    const spread = async (drawing: Locator) => {
+      const box = (await drawing.boundingBox())!
+      const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+      const fingers = (apart: number) => [-1, 1].map((side, id) => ({ x: x + side * apart, y, id }))
+      await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: fingers(20) })
+      for (let apart = 30; apart <= 100; apart += 10)
+        await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: fingers(apart) })
+      await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
+    }
+    const ribbon = page.getByRole('group', { name: /^The lap laid out straight/ })
+    const map = page.getByRole('group', { name: /in plan, north up$/ })
+    for (const drawing of [ribbon, map]) {
+      const corner = drawing.getByRole('button', { name: /^Corner 6/ })
+      const other = drawing.getByRole('button', { name: /^Corner 7/ })
+      const apart = async () => {
+        const [a, b] = [(await corner.boundingBox())!, (await other.boundingBox())!]
+        return Math.hypot(a.x - b.x, a.y - b.y)
+      }
+      const before = await apart()
+      await spread(drawing)
+      await expect.poll(apart).toBeGreaterThan(2 * before)
+    }
+    await page.waitForTimeout(1000) // longer than a change waits before it is saved
+    expect(await stored(page, plan)).toMatchObject({ byHand: plan.byHand, version: plan.version })
+  })
 })

@@ -70,7 +70,17 @@ const pictures: Picture[] = [
       await page.getByRole('table').waitFor()
     },
   },
+  { name: 'meeting', path: day('brief/meeting') },
+  {
+    name: 'talk-through',
+    path: day('brief/talk'),
+    before: async (page) => {
+      for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Next mark' }).click()
+      await page.waitForTimeout(500) // the drawings come to rest
+    },
+  },
   { name: 'brief', path: day('brief') },
+  { name: 'calls', path: day('brief/calls') },
   {
     name: 'seat-tablet',
     path: day('run'),
@@ -94,6 +104,27 @@ const pictures: Picture[] = [
         .getByRole('button', { name: /^Corner 6 / })
         .first()
         .click(),
+  },
+  {
+    name: 'lead',
+    path: day('run/lead'),
+    before: async (page) => {
+      for (const name of ['Ines Marlowe', 'Tobias Fennick', 'Priya Castellan', 'Leo Vantongeren'])
+        await page.getByRole('checkbox', { name }).check()
+      await page.getByRole('button', { name: 'Make the session' }).click()
+      for (let lap = 0; lap < 2; lap++) await page.getByRole('button', { name: /^Line:/ }).click()
+      await page.getByRole('button', { name: /^Corner 5 / }).click()
+    },
+  },
+  {
+    name: 'wall',
+    path: day('run/wall'),
+    theme: 'dark',
+    before: async (page) => {
+      await page.keyboard.press('b')
+      await page.keyboard.press('Space')
+      await page.keyboard.type('7t')
+    },
   },
   { name: 'debrief', path: day('debrief'), theme: 'dark' },
   {
@@ -134,7 +165,7 @@ try {
   const days = (await (await fetch(`${base}/api/days`)).json()) as TrackEvent[]
   const { event } = (await (await fetch(`${base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayFile
   for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before } of pictures) {
-    const page = await browser.newPage({ viewport: size })
+    const page = await browser.newPage({ viewport: size, serviceWorkers: 'block' })
     await page.addInitScript((chosen) => localStorage.setItem('ochote.theme', chosen), theme)
     await page.goto(base + path(event.id))
     await page.getByRole('heading', { level: 1 }).waitFor()

@@ -43,15 +43,16 @@ await step('Unit tests', () =>
 await step('Build', () => run('npm', ['run', '-s', 'build']))
 await step('Interface in Chromium', () =>
   runTogether([
-    ['npm', 'run', '-s', 'e2e:day'],
-    ['npm', 'run', '-s', 'e2e:shelf'],
+    // two chains of about the same length
+    ['sh', '-c', 'npm run -s e2e:day && npm run -s e2e:live'],
+    ['sh', '-c', 'npm run -s e2e:shelf && npm run -s e2e:lost'],
   ]),
 )
 
 const unit = units.map((project) =>
   counts(`test-results/unit-${project}.json`, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests })),
 )
-const driven = ['day', 'shelf'].map((part) =>
+const driven = ['day', 'shelf', 'live', 'lost'].map((part) =>
   counts(`test-results/e2e-${part}.json`, (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected })),
 )
 const all = [...unit, ...driven].reduce((a, b) => ({ passed: a.passed + b.passed, failed: a.failed + b.failed }))

@@ -1,0 +1,162 @@
+import { expect, test } from '@playwright/test'
+import type { DayFile, ReleasedSession, Stint, StintFile } from '@ochote/contracts'
+import { expectAccessible, expectNoSidewaysScroll, openDay } from './support'
+
+test('four follow the lead through three rotations, each the same laps right behind, faults by name', async ({ page }) => {
+  const { event } = await openDay(page)
+  await page.goto(`/days/${event.id}/run/lead`)
+  const names = ['Ines Marlowe', 'Tobias Fennick', 'Ruben Halloway', 'Leo Vantongeren']
+  for (const name of names) await page.getByRole('checkbox', { name }).check()
+  await page.getByRole('textbox', { name: 'Laps', exact: true }).fill('eight')
+  await expect(page.getByText('expected 1 to 60')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Make the session' })).toBeDisabled()
+  await page.getByRole('textbox', { name: 'Laps', exact: true }).fill('8')
+  await expect(
+    page.getByText('laps 1 to 2: Ines Marlowe · laps 3 to 4: Tobias Fennick · laps 5 to 6: Ruben Halloway · laps 7 to 8: Leo Vantongeren'),
+  ).toBeVisible()
+  await page.getByRole('button', { name: 'Make the session' }).click()
+  const behind = page.getByRole('region', { name: 'Behind the lead' })
+  await expect(behind).toContainText('Ines, drop to the back on the straight after corner 11')
+  await expect(behind).toContainText(/Gap 2 s: \d+ m \(\d+ car lengths\)/)
+  await expectAccessible(page)
+  const who = page.getByRole('group', { name: 'Who' }).getByRole('button')
+  const line = page.getByRole('button', { name: /^Line:/ })
+  const order: string[] = []
+  for (let lap = 1; lap <= 8; lap++) {
+    await line.click()
+    await expect(line).toHaveText(`Line: lap ${lap} ends`)
+    order.push((await who.first().textContent())!.replace('right behind', ''))
+    if (lap === 3) {
+      await page.getByRole('button', { name: /^Leo/ }).click()
+      await page
+        .getByRole('region', { name: 'Corner' })
+        .getByRole('button', { name: /^Corner 5 / })
+        .click()
+      await page
+        .getByRole('region', { name: 'What happened' })
+        .getByRole('button', { name: /^brakes late/ })
+        .click()
+    }
+  }
+  expect(order).toEqual(['Ines', 'Ines', 'Tobias', 'Tobias', 'Ruben', 'Ruben', 'Leo', 'Leo'])
+  await line.click()
+  // a lap that was not driven, taken back for everyone
+  await line.click()
+  await expect(page.getByRole('status').filter({ hasText: 'Lap 9 ended' })).toBeVisible()
+  await page.getByRole('button', { name: /^Undo/ }).click()
+  await expect(line).toHaveText('Line: lap 9 ends')
+  await page.getByRole('button', { name: 'All in' }).click()
+  await expect(page.getByText('The session is over.')).toBeVisible()
+  await expect(page.getByText('All stored')).toBeVisible()
+  const day = await openDay(page)
+  const session = day.sessions.find((s) => s.kind === 'led')!
+  const logs = session.stintIds.map((id) => day.stints.find((s) => s.stint.id === id)!.log)
+  for (const log of logs) {
+    expect(log.filter((e) => e.kind === 'line')).toHaveLength(10)
+    expect(log.filter((e) => e.kind === 'undo')).toHaveLength(1)
+  }
+  expect(logs.map((log) => log.filter((e) => e.kind === 'fault').length)).toEqual([0, 0, 0, 1])
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expectNoSidewaysScroll(page)
+})
+
+test('six cars from the wall: released apart, laps by a key, codes completed and corrected, who is late, the end in time', async ({
+  page,
+}) => {
+  const day: DayFile = await openDay(page)
+  const pattern = day.stints.find((s) => s.log.length === 0 && day.meeting.present.includes(s.stint.studentId))!.stint
+  const students = day.people.filter((p) => p.role === 'student' && day.meeting.present.includes(p.id)).slice(0, 6)
+  const stints = students.map((s): Stint => ({
+    ...pattern,
+    id: crypto.randomUUID(),
+    studentId: s.id,
+    startsAt: '13:00',
+    aims: [],
+    planVersionId: null,
+    plannedLaps: 3,
+  }))
+  const session: ReleasedSession = {
+    id: crypto.randomUUID(),
+    eventId: day.event.id,
+    kind: 'released',
+    name: 'Six out',
+    startsAt: '13:00',
+    endsAt: '13:40',
+    intervalS: 20,
+    stintIds: stints.map((s) => s.id),
+  }
+  await page.request.put(`/api/days/${day.event.id}/sessions`, { data: { session, stints } })
+  await page.clock.install({ time: new Date('2026-10-17T13:00:00Z') })
+  // the page's clock is driven ahead here: told of it, the server would rightly put it back
+  await page.route('**/log', async (route) => {
+    const { entries } = route.request().postDataJSON() as { entries: unknown[] }
+    await route.continue({ postData: JSON.stringify({ entries }) })
+  })
+  await page.goto(`/days/${day.event.id}/run/wall/${session.id}`)
+  const cars = page.getByRole('table', { name: 'Cars' }).getByRole('row')
+  await expect(cars).toHaveCount(7)
+  await expectAccessible(page)
+  const code = page.getByRole('textbox', { name: /^Code for/ })
+  await expect(code).toBeFocused()
+
+  // released one by one, never sooner than the interval
+  await page.keyboard.press('Space')
+  await expect(cars.nth(1)).toContainText('out lap')
+  await page.keyboard.press('Space')
+  await expect(cars.nth(2)).toContainText('waiting')
+  for (let k = 2; k <= 6; k++) {
+    await page.clock.fastForward(20_500)
+    await page.keyboard.press('Space')
+    await expect(cars.nth(k)).toContainText('out lap')
+  }
+  await expect(page.getByText('Everyone has been released.')).toBeVisible()
+
+  // laps by letter: all six start, five come round again, one is late
+  await page.clock.fastForward(60_000)
+  for (const key of 'abcdef') await page.keyboard.press(key)
+  await expect(cars.nth(6)).toContainText('running')
+  await page.clock.fastForward(130_000)
+  for (const key of 'abcde') await page.keyboard.press(key)
+  await page.clock.fastForward(30_000)
+  await expect(cars.nth(6)).toContainText(/overdue \d+ s/)
+  await expect(cars.nth(1)).toContainText(/in 1:\d\d/)
+
+  // a code is completed as it is typed, its mistake told, and taken back
+  await page.keyboard.press('Shift+C')
+  await expect(page.getByRole('textbox', { name: `Code for ${students[2]!.name}` })).toBeFocused()
+  await page.keyboard.type('7et')
+  await expect(page.getByText('“et” is no fault')).toBeVisible()
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Tab')
+  await expect(code).toHaveValue('7te')
+  await page.keyboard.type('2')
+  await expect(page.getByText('Enter: corner 7, te, severity 2')).toBeVisible()
+  await page.keyboard.press('Enter')
+  const last = page.getByRole('status', { name: 'Last entry' })
+  await expect(last).toHaveText(`${students[2]!.name}: Lap 2, corner 7: turns in early`)
+  await page.keyboard.type('5be3')
+  await page.keyboard.press('Enter')
+  await expect(last).toContainText('corner 5: brakes early')
+  await page.keyboard.press('Backspace')
+  await expect(last).toContainText('corner 7: turns in early')
+  await page.keyboard.type('0')
+  await page.keyboard.press('Enter')
+  await expect(cars.nth(3)).toContainText('in')
+
+  // the end in time for the last: a lap to finish and one to cool down
+  await expect(page.getByText(/^Show the end by 13:3\d:\d\d/)).toBeVisible()
+  await page.clock.fastForward(33 * 60_000)
+  await expect(page.getByText(/Show the end now/)).toBeVisible()
+  await page.getByRole('button', { name: 'The end is shown' }).click()
+  await expect(page.getByText('The end has been shown.')).toBeVisible()
+  await expect(page.getByText('All stored')).toBeVisible()
+
+  const files = await Promise.all(stints.map(async (s) => (await (await page.request.get(`/api/stints/${s.id}`)).json()) as StintFile))
+  expect(files.map((f) => f.log.filter((e) => e.kind === 'line').length)).toEqual([2, 2, 2, 2, 2, 1])
+  const faults = files[2]!.log.filter((e) => e.kind === 'fault')
+  expect(faults).toMatchObject([
+    { corner: '7', code: 'te', severity: 2, lap: 2 },
+    { corner: '5', code: 'be', severity: 3 },
+  ])
+  expect(files[2]!.log.filter((e) => e.kind === 'undo')).toMatchObject([{ about: faults[1]!.id }])
+})

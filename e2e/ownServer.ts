@@ -1,0 +1,47 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const root = join(import.meta.dirname, '..')
+
+/** A server over demonstration data of its own, to be killed and started again in the middle of things. */
+export class OwnServer {
+  readonly base: string
+  private readonly env: NodeJS.ProcessEnv
+  private running: ChildProcess | null = null
+
+  constructor(port: number) {
+    this.base = `http://127.0.0.1:${port}`
+    this.env = { ...process.env, OCHOTE_PORT: String(port), OCHOTE_DATA: mkdtempSync(join(tmpdir(), 'ochote-own-')) }
+  }
+
+  async seed(): Promise<void> {
+    const [code] = (await once(
+      spawn(process.execPath, ['--import', 'tsx', 'server/src/demo/seed.ts'], { cwd: root, env: this.env }),
+      'exit',
+    )) as [number]
+    if (code !== 0) throw new Error('the demonstration data could not be made')
+  }
+
+  async start(): Promise<void> {
+    const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+      cwd: root,
+      env: this.env,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    this.running = server
+    await once(server.stdout!, 'data')
+    server.stdout!.resume() // a log no one reads would stop the server
+  }
+
+  /** Ends it as a power cut would. */
+  async kill(): Promise<void> {
+    const server = this.running
+    this.running = null
+    if (!server) return
+    server.kill('SIGKILL')
+    await once(server, 'exit')
+  }
+}
