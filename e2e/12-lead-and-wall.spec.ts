@@ -17,7 +17,7 @@ test('four follow the lead through three rotations, each the same laps right beh
   await page.getByRole('button', { name: 'Make the session' }).click()
   const behind = page.getByRole('region', { name: 'Behind the lead' })
   await expect(behind).toContainText('Ines, drop to the back on the straight after corner 11')
-  await expect(behind).toContainText(/Gap 2 s: \d+ m \(\d+ car lengths\)/)
+  await expect(behind).toContainText(/Gap 2 s: \d+ m \(\d+ car lengths of \d\.\d m\)/)
   await expectAccessible(page)
   const who = page.getByRole('group', { name: 'Who' }).getByRole('button')
   const line = page.getByRole('button', { name: /^Line:/ })

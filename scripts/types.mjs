@@ -3,4 +3,5 @@
 import { run } from './run.mjs'
 
 const projects = ['core', 'core/tsconfig.pure.json', 'server', 'web', 'tsconfig.json']
-for (const project of projects) run('npx', ['tsc', '-p', project])
+// the compiler's native build, several times as fast; what lints needs the older one beside it
+for (const project of projects) run('node_modules/typescript-native/bin/tsc', ['-p', project])
