@@ -92,7 +92,7 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts']
   stdio: ['ignore', 'pipe', 'inherit'],
 })
 await new Promise((resolve) => server.stdout.once('data', resolve))
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: chromiumArgs })
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs })
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(`http://127.0.0.1:${PORT}${path}`)

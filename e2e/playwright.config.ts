@@ -33,11 +33,12 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: '/usr/bin/chromium', args: chromiumArgs },
+    launchOptions: { executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs },
     screenshot: 'only-on-failure',
     acceptDownloads: true,
     serviceWorkers: 'block', // but for the spec that tries it: what passes through one cannot be kept from the server
     timezoneId: 'UTC',
+    contextOptions: { reducedMotion: 'reduce' }, // a slow machine would draw every step of every fade
   },
   webServer: {
     command: 'npx tsx server/src/demo/seed.ts && exec npx tsx server/src/main.ts',

@@ -160,7 +160,7 @@ const pictures: Picture[] = [
 ]
 
 const server = await startServer()
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: chromiumArgs })
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs })
 try {
   const days = (await (await fetch(`${base}/api/days`)).json()) as TrackEvent[]
   const { event } = (await (await fetch(`${base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayFile

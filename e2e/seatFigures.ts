@@ -153,7 +153,7 @@ async function idle(browser: Browser): Promise<void> {
 const server = new OwnServer(4698)
 await server.seed()
 await server.start()
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: chromiumArgs })
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs })
 try {
   await taps(browser)
   await frames(browser)

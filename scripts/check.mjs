@@ -1,8 +1,8 @@
 // Everything that has to hold before a change lands; CI runs this too.
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { install } from './install.mjs'
-import { root, run, runBeside, step } from './run.mjs'
+import { browser, database, installed, packages } from './install.mjs'
+import { root, runBeside, step } from './run.mjs'
 
 /** Passed and failed tests of a runner's JSON report. */
 const counts = (file, read) => read(JSON.parse(readFileSync(join(root, 'test-results', file), 'utf8')))
@@ -20,12 +20,12 @@ const unit = (project) => ({
 })
 const parts = ['shelf', 'day', 'live', 'lost']
 
-await step('Install', () => install({ drive: true }))
-await step('Build', () => run('npm', ['run', '-s', 'build']))
-// what tells soonest first, then the interface's parts from the longest on
-await step('Lint, types, unit tests, and the interface in Chromium', () =>
-  runBeside([npm('lint'), npm('types'), ...units.map(unit), ...parts.map((part) => npm(`e2e:${part}`))]),
-)
+await step('Install', () => runBeside([...packages(), ...browser()]))
+const [node, web] = units.map(unit)
+await step('The database compiled, and what needs none', () => runBeside([...database(), npm('types'), npm('build'), web]))
+installed()
+// the interface's parts from the longest on
+await step('The rest, and the interface in Chromium', () => runBeside([npm('lint'), node, ...parts.map((part) => npm(`e2e:${part}`))]))
 
 const all = [
   ...units.map((project) => counts(`unit-${project}.json`, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }))),

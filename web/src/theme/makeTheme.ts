@@ -17,6 +17,7 @@ export function makeTheme(name: ThemeName): Theme {
   const t = tokens[name]
   return createTheme({
     tokens: t,
+    motion: { reducedMotion: 'system' }, // who asked their device for less motion gets none
     palette: {
       mode: t.mode,
       background: { default: t.ground, paper: t.raised },
