@@ -22,10 +22,19 @@ const parts = ['shelf', 'day', 'live', 'lost']
 
 await step('Install', () => runBeside([...packages(), ...browser()]))
 const [node, web] = units.map(unit)
-await step('The database compiled, and what needs none', () => runBeside([...database(), npm('types'), npm('build'), web]))
+const first = database()
+const compiled = { after: first.map((job) => job.name) }
+const served = { after: [...compiled.after, 'build'] }
+// what tells soonest first, then the interface's parts from the longest on
+await step('Lint, types, unit tests, and the interface in Chromium', () =>
+  runBeside([
+    ...first,
+    ...[npm('types'), npm('build'), web, npm('lint')],
+    { ...node, ...compiled },
+    ...parts.map((part) => ({ ...npm(`e2e:${part}`), ...served })),
+  ]),
+)
 installed()
-// the interface's parts from the longest on
-await step('The rest, and the interface in Chromium', () => runBeside([npm('lint'), node, ...parts.map((part) => npm(`e2e:${part}`))]))
 
 const all = [
   ...units.map((project) => counts(`unit-${project}.json`, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }))),

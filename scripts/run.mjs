@@ -27,23 +27,33 @@ async function apart(command, args, env) {
 /**
  * Runs named commands, so many at a time as there are processors, and starts the next as soon as one ends. Where one fails none is
  * started any more, and this process ends with its code once those under way have said what they had to say.
- * @param jobs - `{ name, command, args, env }`, in the order in which they are begun
+ * @param jobs - `{ name, command, args, env, after }`, in the order in which they are begun; one waits for those named in `after`
  */
 export async function runBeside(jobs) {
   const left = [...jobs]
+  const underWay = new Map()
+  const unfinished = new Set(jobs.map((job) => job.name))
   let failed = 0
-  const lane = async () => {
-    while (left.length > 0 && failed === 0) {
-      const { name, command, args, env } = left.shift()
-      const started = Date.now()
-      const { status, said } = await apart(command, args, env)
-      console.log(`\n-- ${name}`)
-      process.stdout.write(said)
-      console.log(`-- ${name}: ${status === 0 ? '' : 'FAILED after '}${seconds(started)}`)
-      failed ||= status
-    }
+  const begin = async ({ name, command, args, env }) => {
+    const started = Date.now()
+    const { status, said } = await apart(command, args, env)
+    console.log(`\n-- ${name}`)
+    process.stdout.write(said)
+    console.log(`-- ${name}: ${status === 0 ? '' : 'FAILED after '}${seconds(started)}`)
+    failed ||= status
+    underWay.delete(name)
+    unfinished.delete(name)
   }
-  await Promise.all(Array.from({ length: availableParallelism() }, lane))
+  for (;;) {
+    while (failed === 0 && underWay.size < availableParallelism()) {
+      const next = left.findIndex((job) => !(job.after ?? []).some((name) => unfinished.has(name)))
+      if (next < 0) break
+      const [job] = left.splice(next, 1)
+      underWay.set(job.name, begin(job))
+    }
+    if (underWay.size === 0) break
+    await Promise.race(underWay.values())
+  }
   if (failed) process.exit(failed)
 }
 
