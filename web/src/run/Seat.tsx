@@ -25,6 +25,7 @@ import { SeatRibbon } from './SeatRibbon'
 import { SendingState } from './SendingState'
 import { Target } from './Target'
 import { useChosenCorner } from './useChosenCorner'
+import { useClockOnTop } from './useClockOnTop'
 import { useLikelyCodes } from './useLikelyCodes'
 import { useLoggedCrossings } from './useLoggedCrossings'
 import { useMeasuredAnswers } from './useMeasuredAnswers'
@@ -60,6 +61,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
   const record = useMemo(() => stintRecord(log.entries), [log.entries])
   const running = record.phase === 'running'
   useWakeLock(running)
+  const clock = useClockOnTop(running)
   const source = useLiveSource(stint.id, solution)
   const passed = usePassed(solution, record, source)
   const sheet = useSeatCalls(open, record)
@@ -119,7 +121,9 @@ export function Seat({ open, choice, seats }: SeatProps) {
           <SendingState waiting={log.waiting} />
         </Stack>
         {log.refused !== null && <ProblemNotice error={log.refused} />}
-        <SeatClock record={record} plannedLaps={stint.plannedLaps} source={source} />
+        <div ref={clock}>
+          <SeatClock record={record} plannedLaps={stint.plannedLaps} source={source} />
+        </div>
         {record.phase === 'ended' ? (
           <Stack direction="row" sx={{ gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
             <Typography variant="h2">The stint is over.</Typography>
