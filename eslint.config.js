@@ -24,27 +24,26 @@ const contractsAtRunTime = not(['@ochote/contracts'], 'Only the file readers use
 /** Folders of the core, each with those it may import: one way, from what is measured to what is made of it. */
 const below = ['outcome', 'geometry', 'vehicle', 'speed', 'line', 'corners']
 const upTo = (folder) => below.slice(0, below.indexOf(folder) + 1)
-const planned = [...below, 'cones', 'room', 'whatIf', 'plan']
+const planned = [...below, 'cones', 'runOff', 'whatIf', 'plan']
 const coreImports = {
   outcome: [],
   geometry: ['outcome'],
-  survey: ['outcome', 'geometry'],
-  recce: ['outcome', 'geometry'],
-  recorded: ['outcome'],
+  circuitChecks: ['outcome', 'geometry'],
+  circuitFromDrives: ['outcome', 'geometry'],
   vehicle: ['outcome'],
   speed: upTo('vehicle'),
   line: upTo('speed'),
   corners: upTo('line'),
   cones: below,
-  room: below,
+  runOff: below,
   whatIf: below,
   plan: planned,
   calls: planned,
   brief: [...planned, 'calls'],
-  live: planned,
+  telemetry: planned,
   faults: ['outcome'],
-  record: ['outcome', 'faults'],
-  run: [...planned, 'calls', 'faults', 'record'],
+  stintLog: ['outcome', 'faults'],
+  session: [...planned, 'calls', 'faults', 'stintLog'],
 }
 const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']
 const coreBans = [
@@ -56,7 +55,7 @@ const coreBans = [
   not(['@ochote/core', '@ochote/web'], 'Inside the core, import the file.'),
 ]
 
-const webStages = ['today', 'plan', 'brief', 'calls', 'run', 'debrief', 'progress', 'shelf', 'circuit', 'vehicle']
+const webStages = ['today', 'plan', 'brief', 'calls', 'run', 'debrief', 'progress', 'library', 'circuit', 'vehicle']
 const webBans = [serverCode, node, simulator]
 
 export default tseslint.config(
@@ -100,7 +99,7 @@ export default tseslint.config(
   { files: ['cli/src/**/*.ts'], rules: ban([interfaceCode, serverCode, simulator]) },
   {
     files: ['server/src/**/*.ts'],
-    ignores: ['**/*.test.ts', 'server/src/demo/**', 'server/src/live/simulatedDrive.ts'],
+    ignores: ['**/*.test.ts', 'server/src/demo/**', 'server/src/loggers/simulatedDrive.ts'],
     rules: ban([interfaceCode, simulator, not(['@ochote/web'], 'Web and server meet only over HTTP.')]),
   },
   {

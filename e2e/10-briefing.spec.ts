@@ -1,14 +1,14 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { StintFile } from '@ochote/contracts'
+import type { StintView } from '@ochote/contracts'
 import { expectAccessible, expectNoSidewaysScroll, openDay, pdfPages, saved, stintOf, withoutBlanks } from './support'
 
-const log = async (page: Page, id: string) => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintFile).log
+const log = async (page: Page, id: string) => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).log
 
 test('the meeting names what is particular to the circuit; who was absent is not released until it was done with them', async ({
   page,
 }) => {
   const day = await openDay(page)
-  await page.goto(`/days/${day.event.id}/brief/meeting`)
+  await page.goto(`/days/${day.id}/brief/meeting`)
   await expect(page.getByText(/^Held by Hester Quill/)).toBeVisible()
   for (const words of [
     /Blind over a crest: .*Corner 7 cannot be seen/,
@@ -31,7 +31,7 @@ test('the meeting names what is particular to the circuit; who was absent is not
 
 test('the meeting is talked from a large screen, and the school’s own list goes with it', async ({ page }) => {
   const day = await openDay(page)
-  await page.goto(`/days/${day.event.id}/brief/meeting`)
+  await page.goto(`/days/${day.id}/brief/meeting`)
   await page.getByRole('button', { name: 'Edit the school’s list' }).click()
   await page.getByRole('button', { name: 'Add a topic' }).click()
   await page
@@ -58,7 +58,7 @@ test('the meeting is talked from a large screen, and the school’s own list goe
 test('two who tick at once: the second is told, and chooses', async ({ page, context }) => {
   const day = await openDay(page)
   const other = await context.newPage()
-  for (const one of [page, other]) await one.goto(`/days/${day.event.id}/brief/meeting`)
+  for (const one of [page, other]) await one.goto(`/days/${day.id}/brief/meeting`)
   const here = (one: Page) => one.getByRole('checkbox', { name: 'Maren Osgood' })
   await expect(here(other)).toBeChecked()
   await here(page).uncheck()
@@ -161,10 +161,10 @@ test('what a student wants is kept with them, and the briefing is one page', asy
 for (const theme of ['dark', 'glare'] as const) {
   test(`the parts of Brief and Run read well in the ${theme} theme, and fit a window of 360 px`, async ({ page }) => {
     await page.addInitScript((name) => localStorage.setItem('ochote.theme', name), theme)
-    const { event } = await openDay(page)
+    const { id: dayId } = await openDay(page)
     for (const part of ['brief/meeting', 'brief/talk', 'brief/calls', 'run/lead', 'run/wall']) {
       await page.setViewportSize({ width: 1280, height: 800 })
-      await page.goto(`/days/${event.id}/${part}`)
+      await page.goto(`/days/${dayId}/${part}`)
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
       await expectAccessible(page, ['color-contrast'])
       await page.setViewportSize({ width: 360, height: 800 })

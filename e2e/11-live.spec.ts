@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { StintFile } from '@ochote/contracts'
+import type { StintView } from '@ochote/contracts'
 import { OwnServer } from './ownServer'
 import { expectAccessible, stintOf } from './support'
 
@@ -14,7 +14,7 @@ test.afterAll(() => server.kill())
 const line = (page: Page) => page.getByRole('button', { name: /^Line:/ })
 const target = (page: Page, name: RegExp) => page.getByRole('region', { name: 'What happened' }).getByRole('button', { name })
 const laps = async (page: Page, id: string) =>
-  ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintFile).log.filter((e) => e.kind === 'line')
+  ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).log.filter((e) => e.kind === 'line')
 
 test('five laps with a logger that drops its link, a page that is opened anew, and a server that is killed', async ({ page, context }) => {
   const { path, id } = await stintOf(page, 'Ruben Halloway')
@@ -67,7 +67,7 @@ test('five laps with a logger that drops its link, a page that is opened anew, a
   await again.getByRole('button', { name: 'In', exact: true }).click()
   await expect(again.getByText('The stint is over.')).toBeVisible()
   await expect(again.getByText('All stored')).toBeVisible()
-  const { log } = (await (await again.request.get(`/api/stints/${id}`)).json()) as StintFile
+  const { log } = (await (await again.request.get(`/api/stints/${id}`)).json()) as StintView
   expect(new Set(log.map((e) => e.id)).size).toBe(log.length)
   expect(log.filter((e) => e.kind === 'line').map((e) => e.source)).toEqual(Array.from({ length: 6 }, () => 'logger'))
   expect(log.filter((e) => e.kind === 'flag')).toMatchObject([{ flag: 'yellow' }])
@@ -110,7 +110,7 @@ test('what was called is asked about after the next pass, and steps are suggeste
   await page.getByRole('textbox', { name: 'What happened, in order' }).fill('Touched the cone lorry at walking pace')
   await page.getByRole('button', { name: 'Keep report' }).click()
   await expect(page.getByText('All stored')).toBeVisible()
-  const { log } = (await (await page.request.get(`/api/stints/${id}`)).json()) as StintFile
+  const { log } = (await (await page.request.get(`/api/stints/${id}`)).json()) as StintView
   expect(log.find((e) => e.kind === 'report')).toMatchObject({ happened: 'Touched the cone lorry at walking pace' })
   expect(log.find((e) => e.kind === 'followed')).toMatchObject({ corner: '4', result: 'fixed', by: 'seen' })
 })
@@ -135,7 +135,7 @@ test('two devices on one stint see each other’s entries, and a clock that is m
   await expect(other.getByText('All stored')).toBeVisible()
   await expect(other.getByText(/clock 7 min slow, put right/)).toBeVisible()
   await expect(page.getByRole('region', { name: 'Logged' })).toContainText('corner 2: smooth', { timeout: 20_000 })
-  const { log } = (await (await page.request.get(`/api/stints/${id}`)).json()) as StintFile
+  const { log } = (await (await page.request.get(`/api/stints/${id}`)).json()) as StintView
   const offset = log.find((e) => e.kind === 'praise')!.clockOffsetMs!
   expect(Math.abs(offset - 7 * 60_000)).toBeLessThan(20_000)
   expect(log.find((e) => e.kind === 'line')!.clockOffsetMs).toBeUndefined()
@@ -160,7 +160,7 @@ test('the wall follows several cars by their loggers at once', async ({ page }) 
   const waiting = day.stints.filter((s) => s.log.length === 0 && day.meeting.present.includes(s.stint.studentId)).slice(0, 2)
   expect(waiting.length).toBeGreaterThan(0)
   await page.setViewportSize({ width: 1280, height: 800 })
-  await page.goto(`/days/${day.event.id}/run/wall`)
+  await page.goto(`/days/${day.id}/run/wall`)
   for (const { stint } of waiting)
     await page.request.post('/api/loggers/simulated', {
       data: { id: `car-${stint.id}`, drive: { stintId: stint.id, skill: 1, faults: [], laps: 2, rate: 20 } },

@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test'
-import type { DayFile, ReleasedSession, Stint, StintFile } from '@ochote/contracts'
+import type { DayView, ReleasedSession, Stint, StintView } from '@ochote/contracts'
 import { expectAccessible, expectNoSidewaysScroll, openDay } from './support'
 
 test('four follow the lead through three rotations, each the same laps right behind, faults by name', async ({ page }) => {
-  const { event } = await openDay(page)
-  await page.goto(`/days/${event.id}/run/lead`)
+  const { id: dayId } = await openDay(page)
+  await page.goto(`/days/${dayId}/run/lead`)
   const names = ['Ines Marlowe', 'Tobias Fennick', 'Ruben Halloway', 'Leo Vantongeren']
   for (const name of names) await page.getByRole('checkbox', { name }).check()
   await page.getByRole('textbox', { name: 'Laps', exact: true }).fill('eight')
@@ -63,7 +63,7 @@ test('four follow the lead through three rotations, each the same laps right beh
 test('six cars from the wall: released apart, laps by a key, codes completed and corrected, who is late, the end in time', async ({
   page,
 }) => {
-  const day: DayFile = await openDay(page)
+  const day: DayView = await openDay(page)
   const pattern = day.stints.find((s) => s.log.length === 0 && day.meeting.present.includes(s.stint.studentId))!.stint
   const students = day.people.filter((p) => p.role === 'student' && day.meeting.present.includes(p.id)).slice(0, 6)
   const stints = students.map((s): Stint => ({
@@ -77,7 +77,7 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   }))
   const session: ReleasedSession = {
     id: crypto.randomUUID(),
-    eventId: day.event.id,
+    dayId: day.id,
     kind: 'released',
     name: 'Six out',
     startsAt: '13:00',
@@ -85,14 +85,14 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
     intervalS: 20,
     stintIds: stints.map((s) => s.id),
   }
-  await page.request.put(`/api/days/${day.event.id}/sessions`, { data: { session, stints } })
+  await page.request.put(`/api/days/${day.id}/sessions`, { data: { session, stints } })
   await page.clock.install({ time: new Date('2026-10-17T13:00:00Z') })
   // the page's clock is driven ahead here: told of it, the server would rightly put it back
   await page.route('**/log', async (route) => {
     const { entries } = route.request().postDataJSON() as { entries: unknown[] }
     await route.continue({ postData: JSON.stringify({ entries }) })
   })
-  await page.goto(`/days/${day.event.id}/run/wall/${session.id}`)
+  await page.goto(`/days/${day.id}/run/wall/${session.id}`)
   const cars = page.getByRole('table', { name: 'Cars' }).getByRole('row')
   await expect(cars).toHaveCount(7)
   await expectAccessible(page)
@@ -151,7 +151,7 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await expect(page.getByText('The end has been shown.')).toBeVisible()
   await expect(page.getByText('All stored')).toBeVisible()
 
-  const files = await Promise.all(stints.map(async (s) => (await (await page.request.get(`/api/stints/${s.id}`)).json()) as StintFile))
+  const files = await Promise.all(stints.map(async (s) => (await (await page.request.get(`/api/stints/${s.id}`)).json()) as StintView))
   expect(files.map((f) => f.log.filter((e) => e.kind === 'line').length)).toEqual([2, 2, 2, 2, 2, 1])
   const faults = files[2]!.log.filter((e) => e.kind === 'fault')
   expect(faults).toMatchObject([

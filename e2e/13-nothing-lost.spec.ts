@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { DayFile, StintFile, TrackEvent } from '@ochote/contracts'
+import type { DayView, StintView, Day } from '@ochote/contracts'
 import { OwnServer } from './ownServer'
 import { stintOf } from './support'
 
@@ -35,15 +35,15 @@ const keptOn = (page: Page): Promise<Kept[]> =>
 
 test('1,000 entries from eight devices, the server killed at random: every one is stored once', async ({ browser, request }) => {
   test.setTimeout(240_000)
-  const days = (await (await request.get('/api/days')).json()) as TrackEvent[]
-  const day = (await (await request.get(`/api/days/${days[days.length - 1]!.id}`)).json()) as DayFile
+  const days = (await (await request.get('/api/days')).json()) as Day[]
+  const day = (await (await request.get(`/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
   const open = day.stints.filter((s) => s.log.length === 0 && day.meeting.present.includes(s.stint.studentId))
   const pages = await Promise.all(
     Array.from({ length: DEVICES }, async (_, k) => {
       const context = await browser.newContext({ baseURL: server.base, viewport: { width: 390, height: 844 }, serviceWorkers: 'block' })
       const page = await context.newPage()
       const { id } = open[k % open.length]!.stint // several devices share a stint
-      await page.goto(`/days/${day.event.id}/run/${id}`)
+      await page.goto(`/days/${day.id}/run/${id}`)
       await page
         .getByRole('region', { name: 'Corner' })
         .getByRole('button', { name: /^Corner 3 / })
@@ -73,7 +73,7 @@ test('1,000 entries from eight devices, the server killed at random: every one i
   )
   const storedIds = async () => {
     const files = await Promise.all(
-      open.map(async ({ stint }) => (await (await request.get(`/api/stints/${stint.id}`)).json()) as StintFile),
+      open.map(async ({ stint }) => (await (await request.get(`/api/stints/${stint.id}`)).json()) as StintView),
     )
     return files.flatMap((f) => f.log.filter((e) => e.kind === 'praise').map((e) => e.id))
   }
@@ -103,7 +103,7 @@ test('an installed seat opens and logs with the server off, and sends when it is
   await page.evaluate(() => navigator.serviceWorker.ready)
   await page.reload() // now through the service worker, which keeps what the server says
   await expect(page.getByRole('button', { name: /^Line:/ })).toBeEnabled()
-  const before = ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintFile).log.length
+  const before = ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).log.length
   await page.close()
   await server.kill()
   const again = await context.newPage()
@@ -114,7 +114,7 @@ test('an installed seat opens and logs with the server off, and sends when it is
   await expect(again.getByText('1 kept on this device, still to send')).toBeVisible()
   await server.start()
   await expect(again.getByText('All stored')).toBeVisible({ timeout: 30_000 })
-  const { log } = (await (await again.request.get(`/api/stints/${id}`)).json()) as StintFile
+  const { log } = (await (await again.request.get(`/api/stints/${id}`)).json()) as StintView
   expect(log).toHaveLength(before + 1)
   await context.close()
 })

@@ -5,9 +5,9 @@ const summary = (page: Page) => page.getByText(/^Lap \d/)
 const lapS = async (page: Page) => secondsIn(await summary(page).innerText())
 
 async function openPlan(page: Page): Promise<void> {
-  const { event, plans } = await openDay(page)
+  const { id: dayId, plans } = await openDay(page)
   const plan = plans.find((p) => p.name === 'Hatch, drying')!
-  await page.goto(`/days/${event.id}/plan/${plan.id}`)
+  await page.goto(`/days/${dayId}/plan/${plan.id}`)
   await expect(summary(page)).toBeVisible()
 }
 
@@ -97,11 +97,11 @@ test('the fastest line is searched for off the page and is quicker; corners say 
   await page.keyboard.press('5') // the page goes on answering meanwhile
   await expect(page).toHaveURL(/corner=5/)
   await openTab(page, 'Corners')
-  const purposes = page.getByRole('region', { name: 'What each corner is for' })
-  await expect(purposes.getByRole('button', { pressed: true })).toHaveAccessibleName(/^Corner 5, /)
+  const priorityOverrides = page.getByRole('region', { name: 'What each corner is for' })
+  await expect(priorityOverrides.getByRole('button', { pressed: true })).toHaveAccessibleName(/^Corner 5, /)
   await expect(line).toContainText('fastest line', { timeout: 60_000 })
   expect(await lapS(page)).toBeLessThan(before)
-  await expect(purposes.getByRole('button')).toHaveCount(11)
+  await expect(priorityOverrides.getByRole('button')).toHaveCount(11)
   await page.keyboard.press('Escape')
   await openTab(page, 'Room')
   const room = page.getByRole('region', { name: 'Room to be wrong' }).getByRole('listitem')
@@ -134,9 +134,9 @@ test('a corner is asked what if: braking later runs wide and says so, braking ea
 })
 
 test('a plan opened again does not search for its line again', async ({ page }) => {
-  const kept = page.waitForResponse((r) => r.url().endsWith('/api/kept-work/find'))
+  const kept = page.waitForResponse((r) => r.url().endsWith('/api/solutions/find'))
   await openPlan(page)
-  expect(await (await kept).json()).toMatchObject({ line: { coefficients: expect.any(Array) }, characters: expect.any(Array) })
+  expect(await (await kept).json()).toMatchObject({ line: { coefficients: expect.any(Array) }, priorities: expect.any(Array) })
 })
 
 test('a cone moved by hand stays moved, says how far, and comes back when it is put back', async ({ page }) => {

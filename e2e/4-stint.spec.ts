@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { StintFile } from '@ochote/contracts'
+import type { StintView } from '@ochote/contracts'
 import { expectAccessible, pdfPages, saved, stintOf, withoutBlanks } from './support'
 
 const STUDENT = 'Ruben Halloway'
@@ -7,7 +7,7 @@ const corner = (page: Page, number: string) =>
   page.getByRole('region', { name: 'Corner' }).getByRole('button', { name: new RegExp(`^Corner ${number} `) })
 const target = (page: Page, name: string | RegExp) => page.getByRole('region', { name: 'What happened' }).getByRole('button', { name })
 const line = (page: Page) => page.getByRole('button', { name: /^Line:/ })
-const log = async (page: Page, id: string) => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintFile).log
+const log = async (page: Page, id: string) => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).log
 
 test.describe.serial('a stint of five laps from the seat to the record', () => {
   test.use({ viewport: { width: 820, height: 1180 } })
@@ -114,7 +114,7 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await page.setViewportSize({ width: 1280, height: 800 })
     const { day } = await stintOf(page, STUDENT)
     const person = day.people.find((p) => p.name === STUDENT)!
-    await page.goto(`/days/${day.event.id}/progress/${person.id}`)
+    await page.goto(`/days/${day.id}/progress/${person.id}`)
     const table = page.getByRole('table', { name: 'Faults at each corner, day by day' })
     await expect(table.getByRole('columnheader')).toHaveText(['Corner', '3 Oct', '17 Oct', 'Change'])
     await expect(table.getByRole('row')).toHaveCount(12)

@@ -1,12 +1,12 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { CircuitOnShelf, VehicleOnShelf } from '@ochote/contracts'
+import type { StoredCircuit, VehicleType } from '@ochote/contracts'
 
 type Features = { properties: Record<string, unknown>; geometry: { coordinates: number[][] } }[]
 
 async function skerrow(page: Page): Promise<{ features: Features; ochote: { name: string } }> {
   const list = (await (await page.request.get('/api/circuits')).json()) as { id: string; name: string }[]
   const { id } = list.find((c) => c.name === 'Skerrow Basin')!
-  return ((await (await page.request.get(`/api/circuits/${id}`)).json()) as CircuitOnShelf).document as unknown as {
+  return ((await (await page.request.get(`/api/circuits/${id}`)).json()) as StoredCircuit).document as unknown as {
     features: Features
     ochote: { name: string }
   }
@@ -50,7 +50,7 @@ test('an unknown role is named, with the roles there are', async ({ page }) => {
 test('a vehicle with a negative mass is refused by that field', async ({ page }) => {
   await page.goto('/shelf/vehicles')
   const before = await names(page, 'vehicles')
-  const [first] = (await (await page.request.get('/api/vehicles')).json()) as VehicleOnShelf[]
+  const [first] = (await (await page.request.get('/api/vehicles')).json()) as VehicleType[]
   await give(page, 'Add a vehicle file', 'odd.vehicle.json', JSON.stringify({ ...first!.vehicle, massKg: -1420 }))
   await expect(page.getByRole('alert')).toContainText('massKg: found -1420, expected')
   await expect(page.getByRole('alert')).toContainText('Nothing was stored')
@@ -71,7 +71,7 @@ test('a good circuit and a good vehicle go onto the shelf', async ({ page }) => 
   await give(page, 'Add a circuit file', 'copy.geojson', JSON.stringify(document))
   await expect(page.getByRole('alert')).toContainText('Skerrow, copied is on the shelf')
   await expect(page.getByRole('heading', { name: 'Skerrow, copied' })).toBeVisible()
-  const [first] = (await (await page.request.get('/api/vehicles')).json()) as VehicleOnShelf[]
+  const [first] = (await (await page.request.get('/api/vehicles')).json()) as VehicleType[]
   await page.getByRole('tab', { name: 'Vehicles' }).click()
   await give(page, 'Add a vehicle file', 'new.vehicle.json', JSON.stringify({ ...first!.vehicle, name: 'Loan hatch' }))
   await expect(page.getByRole('cell', { name: 'Loan hatch' })).toBeVisible()

@@ -1,9 +1,9 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { CircuitOnShelf, CircuitSummary } from '@ochote/contracts'
+import type { StoredCircuit, CircuitSummary } from '@ochote/contracts'
 import { expectAccessible, saved } from './support'
 
 const circuits = async (page: Page) => (await (await page.request.get('/api/circuits')).json()) as CircuitSummary[]
-const stored = async (page: Page, id: string) => (await (await page.request.get(`/api/circuits/${id}`)).json()) as CircuitOnShelf
+const stored = async (page: Page, id: string) => (await (await page.request.get(`/api/circuits/${id}`)).json()) as StoredCircuit
 const idOf = async (page: Page, name: string) => (await circuits(page)).find((c) => c.name === name)!.id
 const map = (page: Page) => page.getByRole('group', { name: 'Map of the circuit, north up' })
 const openTab = (page: Page, name: string) => page.getByRole('tab', { name }).click()

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { vehicleSchema, type MarkerScheme, type VehicleOnShelf } from '@ochote/contracts'
+import { vehicleSchema, type MarkerScheme, type VehicleType } from '@ochote/contracts'
 import { expectAccessible, saved } from './support'
 
 test('a vehicle is copied and changed in a form that explains, checks and shows what follows', async ({ page }) => {
@@ -23,7 +23,7 @@ test('a vehicle is copied and changed in a form that explains, checks and shows 
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Saved, version 2')).toBeVisible()
   const file = vehicleSchema.parse(JSON.parse((await saved(page, page.getByRole('button', { name: 'File' }))).toString()))
-  const list = (await (await page.request.get('/api/vehicles')).json()) as VehicleOnShelf[]
+  const list = (await (await page.request.get('/api/vehicles')).json()) as VehicleType[]
   expect(list.find((v) => v.vehicle.name === 'Estate, copy')!.vehicle).toEqual(file)
   expect(file).toMatchObject({ massKg: 2000, notes: 'Paddles behind the wheel' })
 })

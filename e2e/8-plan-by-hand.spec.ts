@@ -8,12 +8,14 @@ const isSaved = (page: Page) => expect(page.getByText(/^Saved, version/)).toBeVi
 
 /** A plan of its own, so that no other spec sees what is done to it here. */
 async function openVariant(page: Page, name: string): Promise<Plan> {
-  const { event, plans } = await openDay(page)
-  const { vehicleId, markerSchemeId, setup, firstSession, byHand, purposes, unsafeAnswers } = plans.find((p) => p.name === 'Hatch, drying')!
-  const draft = { name, vehicleId, markerSchemeId, setup, firstSession, byHand, purposes, unsafeAnswers }
-  const added = await page.request.post('/api/plans', { data: { id: crypto.randomUUID(), eventId: event.id, draft } })
+  const { id: dayId, plans } = await openDay(page)
+  const { vehicleId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers } = plans.find(
+    (p) => p.name === 'Hatch, drying',
+  )!
+  const draft = { name, vehicleId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers }
+  const added = await page.request.post('/api/plans', { data: { id: crypto.randomUUID(), dayId: dayId, draft } })
   const plan = (await added.json()) as Plan
-  await page.goto(`/days/${event.id}/plan/${plan.id}`)
+  await page.goto(`/days/${dayId}/plan/${plan.id}`)
   await expect(page.getByText(/^Lap \d/)).toBeVisible()
   return plan
 }
@@ -44,7 +46,7 @@ test('marks are locked, remarked on, taken away, brought back and added by hand,
   await page.getByRole('button', { name: 'Add at 6' }).click()
   await expect(marks.filter({ hasText: '6 align' })).toContainText('Added by hand')
   await isSaved(page)
-  expect((await stored(page, plan)).byHand).toMatchObject({
+  expect((await stored(page, plan)).coneEdits).toMatchObject({
     locked: ['6-turn'],
     removed: ['6-exit'],
     notes: [{ coneId: '6-turn', note: 'On the drain cover' }],
@@ -54,7 +56,7 @@ test('marks are locked, remarked on, taken away, brought back and added by hand,
   for (let k = 0; k < 5; k++) await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
   await isSaved(page)
-  expect((await stored(page, plan)).byHand).toEqual(plan.byHand)
+  expect((await stored(page, plan)).coneEdits).toEqual(plan.coneEdits)
 })
 
 test('a moved brake mark says what it does; one that is unsafe must be answered before the plan is ready', async ({ page }) => {
@@ -103,14 +105,14 @@ test('what a corner is for is said in one’s own word with the reason, over the
   await expect(page.getByRole('button', { name: 'Say so' })).toBeDisabled()
   await page.getByRole('textbox', { name: 'Because' }).fill('We teach five from here')
   await page.getByRole('button', { name: 'Say so' }).click()
-  const purposes = page.getByRole('region', { name: 'What each corner is for' })
-  await expect(purposes.getByRole('button', { name: /^Corner 4, given away to set up the next/ })).toContainText('(your word)')
-  await expect(purposes).toContainText('We teach five from here. By the numbers')
+  const priorityOverrides = page.getByRole('region', { name: 'What each corner is for' })
+  await expect(priorityOverrides.getByRole('button', { name: /^Corner 4, given away to set up the next/ })).toContainText('(your word)')
+  await expect(priorityOverrides).toContainText('We teach five from here. By the numbers')
   await expect(page.getByRole('region', { name: 'Sections to work on, one a session' }).getByRole('listitem').first()).toContainText(
     /^Corners? \d+.*s for usual misses/,
   )
   await isSaved(page)
-  expect((await stored(page, plan)).purposes).toEqual([{ cornerNumber: '4', character: 'set-up', reason: 'We teach five from here' }])
+  expect((await stored(page, plan)).priorityOverrides).toEqual([{ cornerNumber: '4', kind: 'set-up', reason: 'We teach five from here' }])
 })
 
 test('the placing list is driven round with, ticked, picked up by, and taken along as CSV, GPX and GeoJSON', async ({ page }) => {
@@ -198,6 +200,6 @@ test.describe('with two fingers', () => {
       await expect.poll(apart).toBeGreaterThan(2 * before)
     }
     await page.waitForTimeout(1000) // longer than a change waits before it is saved
-    expect(await stored(page, plan)).toMatchObject({ byHand: plan.byHand, version: plan.version })
+    expect(await stored(page, plan)).toMatchObject({ coneEdits: plan.coneEdits, version: plan.version })
   })
 })

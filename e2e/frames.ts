@@ -40,10 +40,10 @@ async function prepare(): Promise<string> {
   await all.circuits.save({ id: circuit.id, name: 'Four kilometres', lengthM: 4000, closed: true }, enlarged(), circuit.version)
   // the line down the middle: nothing is searched for
   const setup = { ...plan.setup, lineSchool: 'given' as const, givenLine: [[0, 0]] as [number, number][] }
-  const { eventId } = plan
+  const { dayId } = plan
   await all.plans.save(plan.id, { ...planDraftSchema.parse(plan), setup }, 1)
   await db.destroy()
-  return `/days/${eventId}/plan/${plan.id}?corner=6`
+  return `/days/${dayId}/plan/${plan.id}?corner=6`
 }
 
 /** Times between frames while something is done, ms. */

@@ -4,7 +4,7 @@ import { once } from 'node:events'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
-import type { DayFile, TrackEvent } from '@ochote/contracts'
+import type { DayView, Day } from '@ochote/contracts'
 import { chromiumArgs } from './chromiumArgs'
 
 /** Takes the pictures of docs/screenshots from fresh demonstration data. */
@@ -28,13 +28,13 @@ async function startServer() {
 
 interface Picture {
   name: string
-  path: (eventId: string) => string
+  path: (dayId: string) => string
   size?: { width: number; height: number }
   theme?: 'light' | 'dark' | 'glare'
   before?: (page: Page) => Promise<void>
 }
 
-const day = (stage: string) => (eventId: string) => `/days/${eventId}/${stage}`
+const day = (stage: string) => (dayId: string) => `/days/${dayId}/${stage}`
 
 const pictures: Picture[] = [
   { name: 'today', path: () => '/' },
@@ -162,12 +162,12 @@ const pictures: Picture[] = [
 const server = await startServer()
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs })
 try {
-  const days = (await (await fetch(`${base}/api/days`)).json()) as TrackEvent[]
-  const { event } = (await (await fetch(`${base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayFile
+  const days = (await (await fetch(`${base}/api/days`)).json()) as Day[]
+  const { id: dayId } = (await (await fetch(`${base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
   for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before } of pictures) {
     const page = await browser.newPage({ viewport: size, serviceWorkers: 'block' })
     await page.addInitScript((chosen) => localStorage.setItem('ochote.theme', chosen), theme)
-    await page.goto(base + path(event.id))
+    await page.goto(base + path(dayId))
     await page.getByRole('heading', { level: 1 }).waitFor()
     await page.waitForFunction(() => document.querySelector('[role="progressbar"]') === null)
     await page.waitForLoadState('networkidle')

@@ -1,5 +1,5 @@
 import { chromium, type Browser, type Page } from '@playwright/test'
-import type { DayFile, TrackEvent } from '@ochote/contracts'
+import type { DayView, Day } from '@ochote/contracts'
 import { chromiumArgs } from './chromiumArgs'
 import { OwnServer } from './ownServer'
 
@@ -14,19 +14,19 @@ const IDLE_MS = 60_000
 /** The compiler names functions with a helper that pages do not have. */
 const NAMES = 'globalThis.__name = (named) => named'
 
-async function stints(page: Page): Promise<{ eventId: string; ids: string[] }> {
-  const days = (await (await page.request.get('/api/days')).json()) as TrackEvent[]
-  const day = (await (await page.request.get(`/api/days/${days[days.length - 1]!.id}`)).json()) as DayFile
+async function stints(page: Page): Promise<{ dayId: string; ids: string[] }> {
+  const days = (await (await page.request.get('/api/days')).json()) as Day[]
+  const day = (await (await page.request.get(`/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
   const open = day.stints.filter((s) => s.log.every((e) => e.kind !== 'in') && day.meeting.present.includes(s.stint.studentId))
-  return { eventId: day.event.id, ids: open.map((s) => s.stint.id) }
+  return { dayId: day.id, ids: open.map((s) => s.stint.id) }
 }
 
 async function seat(browser: Browser, k: number): Promise<Page> {
   const context = await browser.newContext({ baseURL: server.base, viewport: { width: 820, height: 1180 }, serviceWorkers: 'block' })
   await context.addInitScript(NAMES)
   const page = await context.newPage()
-  const { eventId, ids } = await stints(page)
-  await page.goto(`/days/${eventId}/run/${ids[k % ids.length]!}`)
+  const { dayId, ids } = await stints(page)
+  await page.goto(`/days/${dayId}/run/${ids[k % ids.length]!}`)
   await page.getByRole('region', { name: 'Corner' }).waitFor()
   return page
 }
@@ -139,8 +139,8 @@ async function idle(browser: Browser): Promise<void> {
       again(count(run), ms, ...args)) as typeof window.setInterval
   })
   const page = await context.newPage()
-  const { eventId, ids } = await stints(page)
-  await page.goto(`/days/${eventId}/run/${ids[1]!}`)
+  const { dayId, ids } = await stints(page)
+  await page.goto(`/days/${dayId}/run/${ids[1]!}`)
   await page.getByRole('region', { name: 'Corner' }).waitFor()
   await page.waitForTimeout(12_000)
   const count = () => page.evaluate(() => (window as unknown as { wakeUps: number }).wakeUps)

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Download, type Locator, type Page } from '@playwright/test'
-import type { DayFile, TrackEvent } from '@ochote/contracts'
+import type { DayView, Day } from '@ochote/contracts'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 
 /**
@@ -22,18 +22,18 @@ export async function expectNoSidewaysScroll(page: Page): Promise<void> {
 }
 
 /** The demonstration's second Saturday, as the server has it now. */
-export async function openDay(page: Page): Promise<DayFile> {
-  const days = (await (await page.request.get('/api/days')).json()) as TrackEvent[]
+export async function openDay(page: Page): Promise<DayView> {
+  const days = (await (await page.request.get('/api/days')).json()) as Day[]
   const last = days[days.length - 1]!
-  return (await (await page.request.get(`/api/days/${last.id}`)).json()) as DayFile
+  return (await (await page.request.get(`/api/days/${last.id}`)).json()) as DayView
 }
 
 /** The stint of a student on the open day. */
-export async function stintOf(page: Page, student: string): Promise<{ path: (stage: string) => string; id: string; day: DayFile }> {
+export async function stintOf(page: Page, student: string): Promise<{ path: (stage: string) => string; id: string; day: DayView }> {
   const day = await openDay(page)
   const person = day.people.find((p) => p.name === student)!
   const { id } = day.stints.find((s) => s.stint.studentId === person.id)!.stint
-  return { id, day, path: (stage) => `/days/${day.event.id}/${stage}/${id}` }
+  return { id, day, path: (stage) => `/days/${day.id}/${stage}/${id}` }
 }
 
 /** What a click has the browser save. */

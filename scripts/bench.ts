@@ -12,7 +12,7 @@ import {
   type PlanInput,
 } from '@ochote/core'
 import { afterCorners } from '../core/src/corners/afterCorner'
-import { cornerCharacters } from '../core/src/corners/cornerCharacter'
+import { cornerPriorities } from '../core/src/corners/cornerPriority'
 import { gripMapOf } from '../core/src/line/gripMap'
 import { roadAlong } from '../core/src/line/roadAlong'
 import { forcesAlong } from '../core/src/vehicle/forces'
@@ -28,12 +28,12 @@ function accepted<T>(outcome: Outcome<T, unknown>): T {
   throw new Error(JSON.stringify(outcome.problem))
 }
 
-function timeMs(work: () => unknown): number {
-  work() // warm
+function timeMs(stored: () => unknown): number {
+  stored() // warm
   const times: number[] = []
   for (let k = 0; k < REPEATS; k++) {
     const started = performance.now()
-    work()
+    stored()
     times.push(performance.now() - started)
   }
   return median(times)
@@ -98,7 +98,7 @@ const row = (what: string, ms: number) =>
 console.log('4 km at 2 m'.padEnd(58) + '     median     ratio')
 const given = input(4000, 2, centreline)
 const fastest = input(4000, 2)
-const { work } = accepted(solvePlan(fastest))
+const { stored } = accepted(solvePlan(fastest))
 const solution = accepted(solvePlan(given))
 const road = roadAlong(solution.track, gripMapOf(solution.track, setup.conditions), solution.line, solution.path)
 row(
@@ -110,7 +110,7 @@ const driven = { driven: solution, road, vehicle, setup, forces }
 const points = solution.corners.map((c) => c.points)
 row(
   'what every corner is for (wanted: under 1 s)',
-  timeMs(() => cornerCharacters(driven, points, afterCorners(solution, solution.corners, points))),
+  timeMs(() => cornerPriorities(driven, points, afterCorners(solution, solution.corners, points))),
 )
 row(
   'a call sheet (wanted: under 20 ms)',
@@ -126,7 +126,7 @@ row(
   timeMs(() => whatIf(driven, solution.corners[0]!, { kind: 'brake-later', metres: 4 })),
 )
 row(
-  'a whole plan on a given line (points, purposes, room)',
+  'a whole plan on a given line (points, priorityOverrides, room)',
   timeMs(() => accepted(solvePlan(given))),
 )
 row(
@@ -134,8 +134,8 @@ row(
   timeMs(() => accepted(solvePlan(fastest))),
 )
 row(
-  'the same opened again, its work kept',
-  timeMs(() => accepted(solvePlan({ ...fastest, work }))),
+  'the same opened again, its stored kept',
+  timeMs(() => accepted(solvePlan({ ...fastest, stored }))),
 )
 
 console.log('\nfastest line by length, at 2 m')

@@ -57,75 +57,49 @@ export {
   type LiveSample,
   type LoggerCommand,
   type SimulatedLogger,
-} from './live'
+} from './logger'
+export { addedConeSchema, coneMoveSchema, coneEditsSchema, noConeEdits, type AddedCone, type ConeMove, type ConeEdits } from './coneEdits'
+export { markReadySchema, planVersionSchema, type PlanVersion } from './planVersion'
+export { dayViewSchema, stintViewSchema, studentViewSchema, type DayView, type StintView, type StudentView } from './views'
+export { problemSchema, type Problem } from './problem'
+export {
+  priorityKinds,
+  cornerPrioritySchema,
+  foundLineSchema,
+  storedSolutionSchema,
+  solutionKeySchema,
+  solutionToStoreSchema,
+  type PriorityKind,
+  type CornerPriority,
+  type FoundLine,
+  type StoredSolution,
+  type SolutionKey,
+  type SolutionToStore,
+} from './solution'
+export { daySchema, type Day } from './day'
+export {
+  planAddSchema,
+  planDraftSchema,
+  planSaveSchema,
+  planSchema,
+  priorityOverrideSchema,
+  unsafeAnswerSchema,
+  type Plan,
+  type PlanDraft,
+  type PlanSave,
+  type PriorityOverride,
+  type UnsafeAnswer,
+} from './plan'
+export { briefSaveSchema, stintSchema, type BriefSave, type Stint } from './stint'
+export { debriefDraftSchema, debriefSchema, workOnSchema, type Debrief, type DebriefDraft } from './debrief'
 export {
   circuitImportSchema,
   circuitSaveSchema,
   circuitSchema,
   circuitSummarySchema,
-  dutyLookSchema,
-  markerSchemeSaveSchema,
-  markerSchemeSchema,
-  personSaveSchema,
-  personSchema,
-  vehicleImportSchema,
-  vehicleSaveSchema,
-  vehicleOnShelfSchema,
-  type CircuitOnShelf,
   type CircuitSummary,
-  type DutyLook,
-  type MarkerScheme,
-  type Person,
-  type PersonSave,
-  type VehicleOnShelf,
-} from './shelf'
-export {
-  briefSaveSchema,
-  debriefDraftSchema,
-  debriefSchema,
-  eventSchema,
-  planAddSchema,
-  planDraftSchema,
-  purposeSchema,
-  unsafeAnswerSchema,
-  planSaveSchema,
-  planSchema,
-  stintSchema,
-  workOnSchema,
-  type BriefSave,
-  type Debrief,
-  type DebriefDraft,
-  type Plan,
-  type Purpose,
-  type UnsafeAnswer,
-  type PlanDraft,
-  type PlanSave,
-  type Stint,
-  type TrackEvent,
-} from './day'
-export {
-  addedConeSchema,
-  coneMoveSchema,
-  conesByHandSchema,
-  noConesByHand,
-  type AddedCone,
-  type ConeMove,
-  type ConesByHand,
-} from './conesByHand'
-export { markReadySchema, planVersionSchema, type PlanVersion } from './planVersion'
-export { dayFileSchema, stintFileSchema, studentFileSchema, type DayFile, type StintFile, type StudentFile } from './views'
-export { problemSchema, type Problem } from './problem'
-export {
-  characters,
-  cornerCharacterSchema,
-  foundLineSchema,
-  keptWorkSchema,
-  workQuestionSchema,
-  workToKeepSchema,
-  type Character,
-  type CornerCharacter,
-  type FoundLine,
-  type KeptWork,
-  type WorkQuestion,
-  type WorkToKeep,
-} from './keptWork'
+  type StoredCircuit,
+} from './storedCircuit'
+export { vehicleImportSchema, vehicleSaveSchema, vehicleTypeSchema, type VehicleType } from './vehicleType'
+export { personSaveSchema, personSchema, type Person, type PersonSave } from './person'
+export { dutyLookSchema, markerSchemeSaveSchema, markerSchemeSchema, type DutyLook, type MarkerScheme } from './markerScheme'

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { circuitDocumentSchema } from './circuit'
-import { planDraftSchema } from './day'
-import { markerSchemeSchema, vehicleOnShelfSchema } from './shelf'
+import { planDraftSchema } from './plan'
+import { markerSchemeSchema } from './markerScheme'
+import { vehicleTypeSchema } from './vehicleType'
 
 /** A plan as it stood, with everything it was made from: it never changes again. */
 export const planVersionSchema = z.object({
@@ -13,7 +14,7 @@ export const planVersionSchema = z.object({
   by: z.string().max(80),
   draft: planDraftSchema,
   circuit: circuitDocumentSchema,
-  vehicle: vehicleOnShelfSchema,
+  vehicle: vehicleTypeSchema,
   scheme: markerSchemeSchema,
 })
 export type PlanVersion = z.infer<typeof planVersionSchema>

@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { stintSchema } from './day'
+import { stintSchema } from './stint'
 
 const id = z.uuid()
 const timeOfDay = z.string().regex(/^\d\d:\d\d$/, 'a time such as 09:30')
 const common = {
   id,
-  eventId: id,
+  dayId: id,
   name: z.string().trim().min(1, 'a name').max(80),
   startsAt: timeOfDay,
   /** in the order they follow or are released */

@@ -1,35 +1,40 @@
 import { z } from 'zod'
-import { debriefSchema, eventSchema, planSchema, stintSchema } from './day'
+import { debriefSchema } from './debrief'
+import { daySchema } from './day'
+import { planSchema } from './plan'
+import { stintSchema } from './stint'
 import { meetingSchema } from './meeting'
 import { sessionSchema } from './session'
 import { storedEntrySchema } from './log'
-import { circuitSummarySchema, markerSchemeSchema, personSchema, vehicleOnShelfSchema } from './shelf'
+import { circuitSummarySchema } from './storedCircuit'
+import { markerSchemeSchema } from './markerScheme'
+import { personSchema } from './person'
+import { vehicleTypeSchema } from './vehicleType'
 
 /** A stint with everything logged in it and what was said afterwards. */
-export const stintFileSchema = z.object({
+export const stintViewSchema = z.object({
   stint: stintSchema,
   log: z.array(storedEntrySchema),
   debrief: debriefSchema.nullable(),
 })
-export type StintFile = z.infer<typeof stintFileSchema>
+export type StintView = z.infer<typeof stintViewSchema>
 
 /** A whole day as it stands. */
-export const dayFileSchema = z.object({
-  event: eventSchema,
+export const dayViewSchema = daySchema.extend({
   circuit: circuitSummarySchema,
   plans: z.array(planSchema),
-  stints: z.array(stintFileSchema),
+  stints: z.array(stintViewSchema),
   people: z.array(personSchema),
-  vehicles: z.array(vehicleOnShelfSchema),
+  vehicles: z.array(vehicleTypeSchema),
   markerSchemes: z.array(markerSchemeSchema),
   meeting: meetingSchema,
   sessions: z.array(sessionSchema),
 })
-export type DayFile = z.infer<typeof dayFileSchema>
+export type DayView = z.infer<typeof dayViewSchema>
 
 /** A student's stints over all days, the oldest first. */
-export const studentFileSchema = z.object({
+export const studentViewSchema = z.object({
   person: personSchema,
-  days: z.array(z.object({ event: eventSchema, circuit: circuitSummarySchema, stints: z.array(stintFileSchema) })),
+  days: z.array(daySchema.extend({ circuit: circuitSummarySchema, stints: z.array(stintViewSchema) })),
 })
-export type StudentFile = z.infer<typeof studentFileSchema>
+export type StudentView = z.infer<typeof studentViewSchema>

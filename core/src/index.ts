@@ -1,10 +1,10 @@
 export { success, failure, type Outcome } from './outcome/outcome'
 export { circuitFromDocument, readCircuit } from './files/readCircuit'
 export { readRecording } from './files/readRecording'
-export { recceCircuit, type RecceCircuit, type RecceInput, type RecordedPlace } from './recce/recceCircuit'
-export { circuitRemarks, type CircuitRemark } from './survey/circuitRemarks'
+export { circuitFromDrives, type CircuitFromDrives, type DrivesInput, type RecordedPlace } from './circuitFromDrives/circuitFromDrives'
+export { circuitRemarks, type CircuitRemark } from './circuitChecks/circuitRemarks'
 export { readLapSamples } from './files/readLapSamples'
-export { estimateVehicle, type VehicleEstimate } from './recorded/estimateVehicle'
+export { identifyFromDrive, type VehicleEstimate } from './vehicle/identifyFromDrive'
 export { driveForces, powerKwOf, vehicleFigures, type VehicleFigures } from './speed/vehicleFigures'
 export { readVehicle } from './files/readVehicle'
 export { readSetup } from './files/readSetup'
@@ -24,7 +24,7 @@ export type { SolvedCorner } from './corners/solvedCorner'
 export { solvePlan, type PlanInput, type PlanSolution } from './plan/solvePlan'
 export { comparePlans, type ComparedCone } from './plan/comparePlans'
 export { isAnswered, readiness, type ReadyItem } from './plan/readiness'
-export { purposeSaid, suggestedSections, type Section } from './plan/sections'
+export { priorityPhrases, suggestedSections, type Section } from './plan/sections'
 export { wordingNames, type WordingName } from './calls/chooseCalls'
 export { planDocument } from './plan/planDocument'
 export { adviceFor, faultOf, faults, praiseName, praises, severityNames, type Fault, type Severity } from './faults/catalogue'
@@ -32,21 +32,21 @@ export {
   bestLap,
   crossings,
   expectedLapS,
-  standingEntries,
+  effectiveEntries,
   stintRecord,
   timedLaps,
   timeOf,
   type LoggedFault,
   type RecordedLap,
   type StintRecord,
-} from './record/stintRecord'
-export { correctionsOf, type Correction, type CorrectionOutcome } from './record/corrections'
-export { THINGS_TO_WORK_ON, workOnFrom, type WorkOn } from './record/workOn'
-export { likelyFaults } from './record/likelyFaults'
-export { markFinder, placedCones, type Moved, type PlacedCone } from './cones/placedCones'
+} from './stintLog/stintRecord'
+export { correctionsOf, type Correction, type CorrectionOutcome } from './stintLog/corrections'
+export { THINGS_TO_WORK_ON, workOnFrom, type WorkOn } from './stintLog/workOn'
+export { likelyFaults } from './stintLog/likelyFaults'
+export { coneFinder, applyConeEdits, type Moved, type Cone } from './cones/coneEdits'
 export { cornerSteps, type CornerStep } from './brief/cornerSteps'
-export { cornerByClock, lapOfCorner, type CornerPass } from './run/cornerByClock'
-export { cornerHistories, type CornerHistory, type DayAtCorner } from './record/cornerHistory'
+export { cornerByClock, lapOfCorner, type CornerPass } from './session/cornerByClock'
+export { cornerHistories, type CornerHistory, type DayAtCorner } from './stintLog/cornerHistory'
 export {
   chooseCalls,
   DEFAULT_REACTION_S,
@@ -59,26 +59,26 @@ export {
   type ChosenCall,
 } from './calls/chooseCalls'
 export { callOptionsOf, planCalls, type CallsAsked, type PlanCall, type PlanCallSheet } from './calls/planCalls'
-export { usualCalls } from './calls/usualCalls'
+export { defaultCalls } from './calls/defaultCalls'
 export { placeWords } from './calls/placeWords'
-export { usualMeeting } from './brief/usualMeeting'
+export { defaultMeeting } from './brief/defaultMeeting'
 export { meetingItems, type MeetingItem } from './brief/meetingItems'
 export { talkPaces, talkStationAt, talkThrough, talkTimeOf, talkTimes, type TalkPace, type TalkStep } from './brief/talkThrough'
-export { gapLengthM, rotationTable, turnOfLap, type Turn } from './run/rotation'
-export { keptBack } from './run/release'
-export { rightRunning } from './run/rightRunning'
-export { nextCall, type NextCall } from './run/nextCall'
-export { readCoded, type CodedEntry, type ReadCoded } from './run/codedEntry'
-export { callInBy, carState, COOL_DOWN_SHARE, nextReleaseMs, type CarState } from './run/wallClock'
-export { followedCorrections, toAskAbout, type FollowedCorrection, type FollowState } from './record/following'
-export { suggestSteps, type SuggestedStep } from './record/suggestSteps'
-export { LiveLaps, type LiveLap, type LivePlace } from './live/liveLaps'
-export { measurableCodes, measuredPass, resultOfMeasured, type Measured } from './live/measuredPass'
-export type { RoomToBeWrong } from './room/roomToBeWrong'
+export { gapLengthM, rotationTable, turnOfLap, type Turn } from './session/rotation'
+export { releaseBar } from './session/releaseBar'
+export { correctStreaks } from './session/correctStreaks'
+export { nextCall, type NextCall } from './session/nextCall'
+export { readCoded, type CodedEntry, type ReadCoded } from './session/codedEntry'
+export { callInBy, carState, COOL_DOWN_SHARE, nextReleaseMs, type CarState } from './session/wallClock'
+export { followedCorrections, correctionsToAskAbout, type FollowedCorrection, type FollowState } from './stintLog/followUp'
+export { suggestSteps, type SuggestedStep } from './stintLog/suggestSteps'
+export { LiveLaps, type LiveLap, type LivePlace } from './telemetry/liveLaps'
+export { measurableCodes, measuredPass, resultOfMeasured, type Measured } from './telemetry/measuredPass'
+export type { RoomToBeWrong } from './runOff/roomToBeWrong'
 export { doubleApexOffers, type DoubleApexOffer } from './corners/doubleApex'
 export type { Upshift } from './corners/upshifts'
 export { driveRound, stockTotals, type StockLine } from './cones/placingList'
-export { fadeCalls, RIGHT_RUNNING } from './calls/fade'
+export { fadeCalls, FADE_AFTER } from './calls/fade'
 export { LOOK_AHEAD_S, lookTo, type LookTo } from './calls/eyes'
 export { editLine, editableLine, type EditableLine, type EditedLine } from './line/handLine'
 export { gripMapOf } from './line/gripMap'

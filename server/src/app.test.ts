@@ -4,12 +4,12 @@ import { join } from 'node:path'
 import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import {
-  dayFileSchema,
+  dayViewSchema,
   planVersionSchema,
   problemSchema,
-  stintFileSchema,
-  studentFileSchema,
-  type DayFile,
+  stintViewSchema,
+  studentViewSchema,
+  type DayView,
   type MarkerScheme,
   type Plan,
   type Problem,
@@ -149,12 +149,12 @@ describe('what is changed on the shelf', () => {
 })
 
 describe('the demonstration', () => {
-  let day: DayFile
+  let day: DayView
   beforeEach(async () => {
     await seed(app.all)
-    const days = (await app.ask('GET', '/api/days')).body as { id: string; day: string }[]
-    expect(days.map((d) => d.day)).toEqual(['2026-10-03', '2026-10-17'])
-    day = dayFileSchema.parse((await app.ask('GET', `/api/days/${days[1]!.id}`)).body)
+    const days = (await app.ask('GET', '/api/days')).body as { id: string; date: string }[]
+    expect(days.map((d) => d.date)).toEqual(['2026-10-03', '2026-10-17'])
+    day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days[1]!.id}`)).body)
   })
 
   it('is the day of the domain: eight students, two instructors, four vehicles, eleven corners’ circuit', () => {
@@ -169,27 +169,27 @@ describe('the demonstration', () => {
     expect(await seed(app.all)).toBe(false)
     const other = await startApp()
     await seed(other.all)
-    const again = dayFileSchema.parse((await other.ask('GET', `/api/days/${day.event.id}`)).body)
+    const again = dayViewSchema.parse((await other.ask('GET', `/api/days/${day.id}`)).body)
     await other.stop()
     expect(again).toEqual(day)
   })
 
   it('has an earlier Saturday in the record of every student', async () => {
-    const file = studentFileSchema.parse((await app.ask('GET', `/api/people/${day.stints[0]!.stint.studentId}/stints`)).body)
-    expect(file.days.map((d) => d.event.day)).toEqual(['2026-10-03', '2026-10-17'])
+    const file = studentViewSchema.parse((await app.ask('GET', `/api/people/${day.stints[0]!.stint.studentId}/stints`)).body)
+    expect(file.days.map((d) => d.date)).toEqual(['2026-10-03', '2026-10-17'])
     expect(file.days[0]!.stints[0]!.log.filter((e) => e.kind === 'line')).toHaveLength(6)
     expect(file.days[0]!.stints[0]!.debrief?.workOn.length).toBeGreaterThan(0)
   })
 
   describe('plans', () => {
-    const draftOf = ({ name, vehicleId, markerSchemeId, setup, firstSession, byHand, purposes, unsafeAnswers }: Plan) => ({
+    const draftOf = ({ name, vehicleId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers }: Plan) => ({
       name,
       vehicleId,
       markerSchemeId,
       setup,
       firstSession,
-      byHand,
-      purposes,
+      coneEdits,
+      priorityOverrides,
       unsafeAnswers,
     })
     const save = (plan: Plan, change: object, fromVersion = plan.version) =>
@@ -197,9 +197,9 @@ describe('the demonstration', () => {
 
     it('are saved over the version they were made from', async () => {
       const plan = day.plans[0]!
-      const byHand = { ...plan.byHand, moves: [{ coneId: '3-apex', stationM: 910.5, offsetM: -5.2 }], removed: ['4-exit'] }
-      expect(await save(plan, { byHand })).toMatchObject({ status: 200, body: { version: 2, byHand } })
-      expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toMatchObject({ version: 2, byHand })
+      const coneEdits = { ...plan.coneEdits, moves: [{ coneId: '3-apex', stationM: 910.5, offsetM: -5.2 }], removed: ['4-exit'] }
+      expect(await save(plan, { coneEdits })).toMatchObject({ status: 200, body: { version: 2, coneEdits } })
+      expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toMatchObject({ version: 2, coneEdits })
     })
 
     it('that were saved by someone else meanwhile are not overwritten', async () => {
@@ -238,19 +238,25 @@ describe('the demonstration', () => {
       const worked = { circuitId: plan.circuitId, vehicle: day.vehicles.find((v) => v.id === plan.vehicleId)!.vehicle, setup: plan.setup }
       const read = circuitFromDocument(circuits.skerrow)
       if (!read.ok) throw new Error('the demonstration circuit is refused')
-      const work = (await app.all.keptWork.find(circuits.skerrow, worked))!
-      const solution = solvePlan({ circuit: read.value, vehicle: worked.vehicle, setup: plan.setup, firstSession: plan.firstSession, work })
+      const stored = (await app.all.solutions.find(circuits.skerrow, worked))!
+      const solution = solvePlan({
+        circuit: read.value,
+        vehicle: worked.vehicle,
+        setup: plan.setup,
+        firstSession: plan.firstSession,
+        stored,
+      })
       if (!solution.ok) throw new Error('the demonstration plan is refused')
       const { cones, room } = solution.value
       const [tightest] = room.filter((r) => r.marginM !== null).sort((a, b) => a.marginM! - b.marginM!)
       const brake = cones.find((c) => c.duty === 'brake' && c.cornerNumber === tightest!.cornerNumber)!
       const moves = [{ coneId: brake.id, stationM: brake.stationM + tightest!.marginM! + 20, offsetM: brake.offsetM }]
-      await save(plan, { byHand: { ...plan.byHand, moves } })
+      await save(plan, { coneEdits: { ...plan.coneEdits, moves } })
       const refused = await markReady(plan, { fromVersion: 2 })
       expect(refused.status).toBe(400)
       expect(JSON.stringify(refused.body)).toContain(`Unsafe and not answered: corner ${brake.cornerNumber}`)
       const unsafeAnswers = [{ cornerNumber: brake.cornerNumber, reason: 'A marshal waves there', by: 'Rhona Keld', shortM: 500 }]
-      await save(plan, { byHand: { ...plan.byHand, moves }, unsafeAnswers }, 2)
+      await save(plan, { coneEdits: { ...plan.coneEdits, moves }, unsafeAnswers }, 2)
       expect((await markReady(plan, { fromVersion: 3 })).status).toBe(201)
     })
 
@@ -269,7 +275,7 @@ describe('the demonstration', () => {
       expect((await app.ask('POST', `/api/stints/${stint.id}/log`, { entries: [entry(1)] })).status).toBe(200)
       await save(plan, { name: 'Changed after' }, 2)
       await app.ask('POST', `/api/stints/${stint.id}/log`, { entries: [entry(2)] })
-      const after = stintFileSchema.parse((await app.ask('GET', `/api/stints/${stint.id}`)).body)
+      const after = stintViewSchema.parse((await app.ask('GET', `/api/stints/${stint.id}`)).body)
       const kept = await app.ask('GET', `/api/plans/${plan.id}/versions/${after.stint.planVersionId}`)
       expect(kept.body).toMatchObject({ version: 2, by: '', draft: { name: 'As driven' } })
     })
@@ -277,9 +283,9 @@ describe('the demonstration', () => {
     it('are added to a day, on the day’s circuit', async () => {
       const plan = day.plans[0]!
       const id = '01890000-0000-7000-8000-0000000000ab'
-      const stored = await app.ask('POST', '/api/plans', { id, eventId: day.event.id, draft: { ...draftOf(plan), name: 'Next step' } })
+      const stored = await app.ask('POST', '/api/plans', { id, dayId: day.id, draft: { ...draftOf(plan), name: 'Next step' } })
       expect(stored).toMatchObject({ status: 201, body: { id, name: 'Next step', version: 1, circuitId: plan.circuitId, ready: null } })
-      const nowhere = { id, eventId: id, draft: draftOf(plan) }
+      const nowhere = { id, dayId: id, draft: draftOf(plan) }
       expect((await app.ask('POST', '/api/plans', nowhere)).status).toBe(404)
     })
 
@@ -304,7 +310,7 @@ describe('the demonstration', () => {
       const entry = lineAt(id, '2026-10-17T10:40:00.000Z')
       expect((await send(id, [entry])).body).toEqual({ stored: [entry.id], clockOffsetMs: 0 })
       expect((await send(id, [entry, entry])).body).toEqual({ stored: [entry.id, entry.id], clockOffsetMs: 0 })
-      const file = stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
+      const file = stintViewSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
       expect(file.log).toEqual([{ ...entry, serverTime: '2026-10-17T12:00:00.000Z' }])
     })
 
@@ -322,7 +328,7 @@ describe('the demonstration', () => {
         { ...base(6), kind: 'in' },
       ]
       await send(id, [...entries].reverse())
-      const file = stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
+      const file = stintViewSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
       expect(file.log.map(({ serverTime, ...entry }) => (expect(serverTime).toMatch(/Z$/), entry))).toEqual(entries)
     })
 
@@ -335,7 +341,7 @@ describe('the demonstration', () => {
       ])
       expect(status).toBe(400)
       expect(problemOf(body)).toMatchObject({ fields: [{ field: 'entries[1].severity', found: '9' }] })
-      expect(stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body).log).toEqual([])
+      expect(stintViewSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body).log).toEqual([])
     })
 
     it('refuses an entry of another stint', async () => {
@@ -351,7 +357,7 @@ describe('the demonstration', () => {
     await app.ask('PUT', `/api/stints/${id}/brief`, { aims, briefedAt: '2026-10-17T08:00:00.000Z' })
     const workOn = [{ corner: '3', code: 'te', advice: 'wait: turn at the cone', reason: 'seen on lap 1' }]
     for (const sentence of ['One.', 'Two.']) await app.ask('PUT', `/api/stints/${id}/debrief`, { good: ['Calm'], workOn, sentence })
-    const file = stintFileSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
+    const file = stintViewSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
     expect(file.stint).toMatchObject({ aims, briefedAt: '2026-10-17T08:00:00.000Z' })
     expect(file.debrief).toEqual({ stintId: id, good: ['Calm'], workOn, sentence: 'Two.' })
   })

@@ -7,10 +7,10 @@ import type { Knex } from 'knex'
 import type { Logger } from 'pino'
 import { circuitRoutes } from './circuits/circuitRoutes'
 import { dayRoutes } from './days/dayRoutes'
-import { noSuchPath, problemHandler } from './http/problemHandler'
-import { keptWorkRoutes } from './keptWork/keptWorkRoutes'
-import { LoggerHub } from './live/loggerHub'
-import { loggerRoutes } from './live/loggerRoutes'
+import { unknownPath, problemHandler } from './http/problemHandler'
+import { solutionRoutes } from './solutions/solutionRoutes'
+import { LoggerHub } from './loggers/loggerHub'
+import { loggerRoutes } from './loggers/loggerRoutes'
 import { markerSchemeRoutes } from './markerSchemes/markerSchemeRoutes'
 import { personRoutes } from './people/personRoutes'
 import { planRoutes } from './plans/planRoutes'
@@ -59,12 +59,12 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
     .use('/people', personRoutes(all))
     .use('/days', dayRoutes(all))
     .use('/plans', planRoutes(all, now))
-    .use('/kept-work', keptWorkRoutes(all, now))
+    .use('/solutions', solutionRoutes(all, now))
     .use('/stints', stintRoutes(all, now))
     .use('/school', schoolRoutes(all.schools))
     .use('/loggers', loggerRoutes(all, hub))
     .use('/marker-schemes', markerSchemeRoutes(all.markerSchemes))
-    .use(noSuchPath)
+    .use(unknownPath)
   const app = express()
     .disable('x-powered-by')
     .use(helmet({ contentSecurityPolicy: contentPolicy, strictTransportSecurity: false }))

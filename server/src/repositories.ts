@@ -1,7 +1,7 @@
 import type { Knex } from 'knex'
 import { circuitRepository } from './circuits/circuitRepository'
-import { eventRepository } from './days/eventRepository'
-import { keptWorkRepository } from './keptWork/keptWorkRepository'
+import { dayRepository } from './days/dayRepository'
+import { solutionRepository } from './solutions/solutionRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
 import { meetingRepository } from './meetings/meetingRepository'
 import { personRepository } from './people/personRepository'
@@ -17,11 +17,11 @@ const byNoun = (db: Knex) => ({
   vehicles: vehicleRepository(db),
   people: personRepository(db),
   markerSchemes: markerSchemeRepository(db),
-  events: eventRepository(db),
+  days: dayRepository(db),
   plans: planRepository(db),
   planVersions: planVersionRepository(db),
   stints: stintRepository(db),
-  keptWork: keptWorkRepository(db),
+  solutions: solutionRepository(db),
   meetings: meetingRepository(db),
   schools: schoolRepository(db),
   sessions: sessionRepository(db),
@@ -29,11 +29,11 @@ const byNoun = (db: Knex) => ({
 type ByNoun = ReturnType<typeof byNoun>
 export interface Repositories extends ByNoun {
   /** does several things to what is stored, all of them or none */
-  together: (work: (all: ByNoun) => Promise<void>) => Promise<void>
+  transaction: (task: (all: ByNoun) => Promise<void>) => Promise<void>
 }
 
 /** Everything stored, by noun. */
 export const repositoriesOf = (db: Knex): Repositories => ({
   ...byNoun(db),
-  together: (work) => db.transaction((trx) => work(byNoun(trx))),
+  transaction: (task) => db.transaction((trx) => task(byNoun(trx))),
 })

@@ -6,7 +6,7 @@ import { featuresOf } from '../geometry/circuit'
 import { sampleTrack } from '../geometry/track'
 import { meetingItems } from './meetingItems'
 import { talkPaces, talkStationAt, talkThrough, talkTimeOf, talkTimes } from './talkThrough'
-import { usualMeeting } from './usualMeeting'
+import { defaultMeeting } from './defaultMeeting'
 
 const point = (properties: Record<string, unknown>, x: number, y: number) => ({
   type: 'Feature',
@@ -20,16 +20,16 @@ const lane = (properties: Record<string, unknown>) => ({
 })
 function itemsOf(features: object[], properties: Record<string, unknown> = {}) {
   const track = sampleTrack(accepted(circuitFromDocument(circuitDocument({ points: stadiumPoints(300, 60), features, properties }))))
-  return meetingItems(track, usualMeeting)
+  return meetingItems(track, defaultMeeting)
 }
 
 describe('the drivers’ meeting', () => {
   it('names every hazard of the circuit with where it is, and every topic of the school', () => {
     const circuit = checkCircuit('nine-corner')
-    const items = meetingItems(sampleTrack(circuit), usualMeeting)
+    const items = meetingItems(sampleTrack(circuit), defaultMeeting)
     const hazards = featuresOf(circuit, 'hazard').length
     expect(items.filter((i) => i.id.startsWith('hazard-'))).toHaveLength(hazards)
-    for (const { id } of usualMeeting) expect(items.map((i) => i.id)).toContain(`school-${id}`)
+    for (const { id } of defaultMeeting) expect(items.map((i) => i.id)).toContain(`school-${id}`)
     expect(new Set(items.map((i) => i.id)).size).toBe(items.length)
   })
 

@@ -1,4 +1,4 @@
-import type { PlacedCone } from '../cones/placedCones'
+import type { Cone } from '../cones/coneEdits'
 import type { CornerPoint } from '../corners/cornerPoints'
 import type { SolvedCorner } from '../corners/solvedCorner'
 
@@ -13,12 +13,12 @@ export interface CornerStep {
   readonly gear: number
 }
 
-type Find = (duty: PlacedCone['duty']) => PlacedCone | undefined
+type Find = (duty: Cone['duty']) => Cone | undefined
 
 const ordinals = ['neutral', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth']
 const gearName = (gear: number) => ordinals[gear] ?? `gear ${gear}`
 
-function stepAt(action: string, cone: PlacedCone | undefined, point: CornerPoint): CornerStep {
+function stepAt(action: string, cone: Cone | undefined, point: CornerPoint): CornerStep {
   return { action, place: cone?.foundBy ?? '', stationM: cone?.stationM ?? point.stationM, speedMps: point.speedMps, gear: point.gear }
 }
 
@@ -42,7 +42,7 @@ function slowing({ points }: SolvedCorner, find: Find): CornerStep[] {
 }
 
 /** What a corner asks for, corner points and cones put into the words of a briefing. Marks that were merged are named once. */
-export function cornerSteps(corner: SolvedCorner, cones: readonly PlacedCone[]): CornerStep[] {
+export function cornerSteps(corner: SolvedCorner, cones: readonly Cone[]): CornerStep[] {
   const find: Find = (duty) => cones.find((c) => c.cornerNumber === corner.number && c.duty === duty)
   const { points } = corner
   const steps = slowing(corner, find)

@@ -1,6 +1,6 @@
 import type { MeetingTopic } from '@ochote/contracts'
 import { placeWords } from '../calls/placeWords'
-import { usualCalls } from '../calls/usualCalls'
+import { defaultCalls } from '../calls/defaultCalls'
 import { featuresOf } from '../geometry/circuit'
 import { cornersOf, isWithin } from '../geometry/corners'
 import { hazardsOf, runOffsOf } from '../geometry/stretches'
@@ -63,7 +63,7 @@ function circuitItems(track: Track): MeetingItem[] {
   const corners = cornersOf(track)
   const where = (stationM: number) => {
     const corner = corners.find((c) => isWithin(track, c, stationM))
-    const place = placeWords(track, stationM, usualCalls)
+    const place = placeWords(track, stationM, defaultCalls)
     return corner ? `corner ${corner.number}${corner.name ? ` ${corner.name}` : ''}, ${place}` : place
   }
   const km = (track.lengthM / 1000).toFixed(1)

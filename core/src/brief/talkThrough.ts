@@ -1,4 +1,4 @@
-import type { PlacedCone } from '../cones/placedCones'
+import type { Cone } from '../cones/coneEdits'
 import { lookTo } from '../calls/eyes'
 import { hazardsOf } from '../geometry/stretches'
 import { sampleAtStation } from '../geometry/track'
@@ -42,7 +42,7 @@ const whyOf = (action: string) => WHY.find(([start]) => start.test(action))?.[1]
  * A lap to talk through, mark by mark in its order: what to do, how to find where, and why; hazards where they lie.
  * @param purposeOf - what a corner is for, in words; the first thing said of it
  */
-export function talkThrough(solution: PlanSolution, cones: readonly PlacedCone[], purposeOf: (cornerNumber: string) => string): TalkStep[] {
+export function talkThrough(solution: PlanSolution, cones: readonly Cone[], purposeOf: (cornerNumber: string) => string): TalkStep[] {
   const { track } = solution
   const marks = solution.corners.flatMap((corner): TalkStep[] => {
     const steps = cornerSteps(corner, cones)

@@ -1,16 +1,16 @@
 import type { CallOption } from './chooseCalls'
 
 /** A call leaves once what it asks for was right so many times running. */
-export const RIGHT_RUNNING = 2
+export const FADE_AFTER = 2
 
 /**
  * What is still called as a student gets it right: on the first lap everything; a call leaves once it was right twice running
  * and comes back when it was not. Calls to slow down stay, in their shortest words.
- * @param rightRunning - how often each call's action was right without a miss since, by the call's id
+ * @param correctStreaks - how often each call's action was right without a miss since, by the call's id
  */
-export function fadeCalls(options: readonly CallOption[], rightRunning: ReadonlyMap<string, number>): CallOption[] {
+export function fadeCalls(options: readonly CallOption[], correctStreaks: ReadonlyMap<string, number>): CallOption[] {
   return options.flatMap((option) => {
-    const steady = (rightRunning.get(option.id) ?? 0) >= RIGHT_RUNNING
+    const steady = (correctStreaks.get(option.id) ?? 0) >= FADE_AFTER
     if (!steady) return [option]
     const { short } = option.words
     return option.safety ? [{ ...option, words: { long: short, normal: short, short } }] : []

@@ -7,7 +7,7 @@ import { sampleTrack } from '../geometry/track'
 import { durationS } from './chooseCalls'
 import { callOptionsOf, planCalls } from './planCalls'
 import { placeWords } from './placeWords'
-import { usualCalls } from './usualCalls'
+import { defaultCalls } from './defaultCalls'
 
 const german: CallLanguage = {
   language: 'de',
@@ -59,7 +59,7 @@ describe('places in a school’s own words', () => {
     const track = withLandmark({ kind: 'gate' })
     expect(placeWords(track, 1200, { ...german })).toBe('1.200 m nach Start')
     expect(
-      placeWords(track, 1200, { ...usualCalls, unit: 'yd', phrases: { ...usualCalls.phrases, fromStart: '{m} yd from the start' } }),
+      placeWords(track, 1200, { ...defaultCalls, unit: 'yd', phrases: { ...defaultCalls.phrases, fromStart: '{m} yd from the start' } }),
     ).toBe('1,312 yd from the start')
   })
 })
@@ -79,7 +79,7 @@ describe('calls', () => {
     const brake = all.calls.find((c) => c.id.endsWith('-brake'))!
     const turn = callOptionsOf(solution).options.find((o) => o.id.endsWith('-turn'))!
     const faded = planCalls(solution, {
-      rightRunning: new Map([
+      correctStreaks: new Map([
         [brake.id, 2],
         [turn.id, 2],
       ]),
@@ -87,7 +87,7 @@ describe('calls', () => {
     expect(faded.calls.find((c) => c.id === brake.id)!.wording).toBe('long') // the only wording left is its shortest
     expect(faded.calls.find((c) => c.id === brake.id)!.text.split(' ')).toHaveLength(1)
     expect(faded.calls.map((c) => c.id)).not.toContain(turn.id)
-    expect(planCalls(solution, { rightRunning: new Map([[turn.id, 1]]) }).calls.length).toBe(all.calls.length)
+    expect(planCalls(solution, { correctStreaks: new Map([[turn.id, 1]]) }).calls.length).toBe(all.calls.length)
   })
 
   it('are never long for whoever wants few words', () => {

@@ -14,7 +14,7 @@ import {
 } from './chooseCalls'
 import { fadeCalls } from './fade'
 import { inWords, placeWords } from './placeWords'
-import { usualCalls } from './usualCalls'
+import { defaultCalls } from './defaultCalls'
 
 /** An action of a corner that can be called: verb first, then place. */
 interface CallKind {
@@ -63,7 +63,7 @@ function worded(language: CallLanguage, verb: CallVerb, words: Readonly<Record<s
  */
 export function callOptionsOf(
   solution: PlanSolution,
-  language: CallLanguage = usualCalls,
+  language: CallLanguage = defaultCalls,
 ): { options: CallOption[]; about: Record<string, PlanCall> } {
   const { track, trace } = solution
   const about: Record<string, PlanCall> = {}
@@ -98,16 +98,16 @@ export interface CallsAsked {
   /** few words: calls are said in their normal or short form */
   readonly fewWords?: boolean
   /** how often each call's action was right without a miss since, by the call's id; what is steady is no longer called */
-  readonly rightRunning?: ReadonlyMap<string, number>
+  readonly correctStreaks?: ReadonlyMap<string, number>
 }
 
 /** The call sheet of a plan for a student's own speed trace (physics.md section 9). */
 export function planCalls(
   solution: PlanSolution,
-  { timing = {}, language, fewWords = false, rightRunning = new Map() }: CallsAsked = {},
+  { timing = {}, language, fewWords = false, correctStreaks = new Map() }: CallsAsked = {},
 ): PlanCallSheet {
   const whole = { wordsPerSecond: DEFAULT_WORDS_PER_SECOND, reactionS: DEFAULT_REACTION_S, ...timing }
   const { options, about } = callOptionsOf(solution, language)
   const shortened = fewWords ? options.map((o) => ({ ...o, words: { ...o.words, long: o.words.normal } })) : options
-  return { ...chooseCalls(fadeCalls(shortened, rightRunning), solution.trace.lapTimeS, whole), about, timing: whole }
+  return { ...chooseCalls(fadeCalls(shortened, correctStreaks), solution.trace.lapTimeS, whole), about, timing: whole }
 }

@@ -1,6 +1,6 @@
 import type { MarkerScheme } from '@ochote/contracts'
 import { stationsApart, type Track } from '../geometry/track'
-import type { PlacedCone } from './placedCones'
+import type { Cone } from './coneEdits'
 
 /** Markers of one colour: how many a plan needs and how many there are. */
 export interface StockLine {
@@ -11,7 +11,7 @@ export interface StockLine {
 }
 
 /** What a plan's cones take from the stock, by colour, in the order they are first put out. */
-export function stockTotals(cones: readonly Pick<PlacedCone, 'duty'>[], scheme: Pick<MarkerScheme, 'looks' | 'stock'>): StockLine[] {
+export function stockTotals(cones: readonly Pick<Cone, 'duty'>[], scheme: Pick<MarkerScheme, 'looks' | 'stock'>): StockLine[] {
   const lines = new Map<string, StockLine>()
   for (const cone of cones) {
     const { colour, hex, count } = scheme.looks[cone.duty]
@@ -22,7 +22,7 @@ export function stockTotals(cones: readonly Pick<PlacedCone, 'duty'>[], scheme: 
 }
 
 /** Cones in the order they are passed on one drive round in the direction of driving, from a station: the pit exit, say. */
-export function driveRound<C extends Pick<PlacedCone, 'stationM'>>(
+export function driveRound<C extends Pick<Cone, 'stationM'>>(
   track: Pick<Track, 'closed' | 'lengthM'>,
   cones: readonly C[],
   fromM = 0,

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 import { showValue, type FieldProblem } from '@ochote/contracts'
 import { failure, success, type Outcome } from '../outcome/outcome'
-import type { LapSample } from '../recorded/estimateVehicle'
+import type { LapSample } from '../vehicle/identifyFromDrive'
 
 const MOST_CHARACTERS = 30_000_000
 const G_MPS2 = 9.80665

@@ -2,7 +2,7 @@ import { XMLParser } from 'fast-xml-parser'
 import Papa from 'papaparse'
 import { showValue, type FieldProblem } from '@ochote/contracts'
 import { failure, success, type Outcome } from '../outcome/outcome'
-import type { RecordedPlace } from '../recce/recceCircuit'
+import type { RecordedPlace } from '../circuitFromDrives/circuitFromDrives'
 
 /** Most characters of a recording: four hours at 25 a second. */
 export const MOST_RECORDED_CHARACTERS = 30_000_000

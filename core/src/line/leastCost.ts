@@ -2,7 +2,7 @@ import type { Track } from '../geometry/track'
 import { dampen, ringOrder, solverInPlace } from './bandedSolve'
 import { addCorridorCost, addCorridorMatrix, mostBeyond, type Corridor } from './corridor'
 import { curvatureMatrix, residualsOf } from './curvatureEquations'
-import { descend } from './descent'
+import { minimise } from './lbfgs'
 import { RAMP_M } from './gripMap'
 import type { LineCost } from './lapCost'
 import type { RuleBook } from './lineRules'
@@ -120,7 +120,7 @@ export function leastCost(
     }
     const preconditioner = preconditionerOf(space, corridor, stiffness, book, anchor)
     const descent = { evaluate, preconditioner, mostSteps, leastGain: LEAST_GAIN, mostMove: MOST_MOVE_M, ...(onStep ? { onStep } : {}) }
-    coefficients = descend(descent, coefficients).x
+    coefficients = minimise(descent, coefficients).x
   }
   return { coefficients, beyondM: mostBeyond(corridor, coefficients) }
 }

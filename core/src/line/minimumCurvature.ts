@@ -2,7 +2,7 @@ import type { Track } from '../geometry/track'
 import { dampen, ringOrder, solverInPlace } from './bandedSolve'
 import { addCorridorCost, addCorridorMatrix, corridorOf, DRAWN_IN_M, mostBeyond, WITHIN_M, type Corridor } from './corridor'
 import { curvatureGradient, curvatureMatrix, residualsOf } from './curvatureEquations'
-import { descend } from './descent'
+import { minimise } from './lbfgs'
 import type { LineBounds } from './lineBounds'
 import { lineOf, offsetBasis, type OffsetBasis } from './offsetBasis'
 import { pathOf, type OffsetLine } from './path'
@@ -32,7 +32,7 @@ function settle(track: Track, basis: OffsetBasis, corridor: Corridor, stiffness:
     dampen(matrix, DAMPING)
     return solverInPlace(matrix, place)
   }
-  return descend({ evaluate, preconditioner, mostSteps: MOST_STEPS, leastGain: LEAST_GAIN, mostMove: MOST_MOVE_M }, start).x
+  return minimise({ evaluate, preconditioner, mostSteps: MOST_STEPS, leastGain: LEAST_GAIN, mostMove: MOST_MOVE_M }, start).x
 }
 
 /** Coefficients of the line of least ∫κ² within bounds. */

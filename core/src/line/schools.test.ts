@@ -70,7 +70,7 @@ describe('a late-apex line', () => {
         setup,
         firstSession: false,
         stepM: 1,
-        work: plan.work,
+        stored: plan.stored,
         onProgress: () => expect.fail('searched'),
       }),
     )

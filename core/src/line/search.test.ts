@@ -4,10 +4,10 @@ import { checkCircuit } from '../../fixtures/circuits'
 import { sampleTrack } from '../geometry/track'
 import { addTo, bandedMatrix, ringOrder, solverInPlace } from './bandedSolve'
 import { addCorridorCost, corridorOf, DRAWN_IN_M, mostBeyond } from './corridor'
-import { descend, type Descent } from './descent'
+import { minimise, type Minimisation } from './lbfgs'
 import { offsetBasis } from './offsetBasis'
 
-const plain = (change: Partial<Descent> & Pick<Descent, 'evaluate'>): Descent => ({
+const plain = (change: Partial<Minimisation> & Pick<Minimisation, 'evaluate'>): Minimisation => ({
   preconditioner: () => (g) => g,
   mostSteps: 200,
   leastGain: 1e-14,
@@ -23,7 +23,7 @@ describe('going downhill', () => {
       g[1] = 200 * (b - a * a)
       return 100 * (b - a * a) ** 2 + (1 - a) ** 2
     }
-    const { x, cost } = descend(plain({ evaluate }), Float64Array.from([-1.2, 1]))
+    const { x, cost } = minimise(plain({ evaluate }), Float64Array.from([-1.2, 1]))
     expect(cost).toBeLessThan(1e-6)
     expect(x[0]).toBeCloseTo(1, 2)
   })
@@ -35,7 +35,7 @@ describe('going downhill', () => {
       const evaluate = (x: Float64Array, g: Float64Array) =>
         x.reduce((sum, v, i) => sum + (stretch[i]! * v * (g[i] = stretch[i]! * v) * 1) / (2 * stretch[i]!), 0)
       const preconditioner = () => (g: Float64Array) => (known ? g.map((v, i) => v / stretch[i]!) : g)
-      descend(plain({ evaluate, preconditioner, onStep: () => count++, leastGain: 1e-9 }), new Float64Array(40).fill(1))
+      minimise(plain({ evaluate, preconditioner, onStep: () => count++, leastGain: 1e-9 }), new Float64Array(40).fill(1))
       return count
     }
     expect(steps(true)).toBeLessThan(8)
@@ -49,12 +49,12 @@ describe('going downhill', () => {
       g[0] = Math.sign(x[0]!) * 3 + x[0]!
       return 3 * Math.abs(x[0]!) + (x[0]! * x[0]!) / 2
     }
-    const { x } = descend(plain({ evaluate, mostMove: 0.5, onStep: (_s, cost) => costs.push(cost) }), Float64Array.from([last]))
+    const { x } = minimise(plain({ evaluate, mostMove: 0.5, onStep: (_s, cost) => costs.push(cost) }), Float64Array.from([last]))
     last = x[0]!
     expect(costs).toEqual([...costs].sort((a, b) => b - a))
     expect(costs[0]).toBeGreaterThan(3 * 4.5 + 4.5 ** 2 / 2 - 1e-9) // no more than half a metre from 5
     expect(Math.abs(last)).toBeLessThan(0.01)
-    const flat = descend(plain({ evaluate: (_x, g) => (g.fill(0), 7) }), Float64Array.from([1, 2]))
+    const flat = minimise(plain({ evaluate: (_x, g) => (g.fill(0), 7) }), Float64Array.from([1, 2]))
     expect([...flat.x, flat.cost]).toEqual([1, 2, 7])
   })
 })

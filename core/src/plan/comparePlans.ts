@@ -1,5 +1,5 @@
 import type { Duty, Setup, Vehicle } from '@ochote/contracts'
-import type { PlacedCone } from '../cones/placedCones'
+import type { Cone } from '../cones/coneEdits'
 import { signedApart, stationsApart, wrapStation, type Track } from '../geometry/track'
 import type { Change } from '../whatIf/change'
 import type { PlanSolution } from './solvePlan'
@@ -8,7 +8,7 @@ import { whatIfOf } from './whatIfOf'
 /** A plan with its cones, to be held against another on the same circuit. */
 export interface ComparedPlan {
   readonly solution: PlanSolution
-  readonly cones: readonly PlacedCone[]
+  readonly cones: readonly Cone[]
   readonly vehicle: Vehicle
   readonly setup: Setup
 }
@@ -18,8 +18,8 @@ export interface ComparedCone {
   readonly id: string
   readonly cornerNumber: string
   readonly duty: Duty
-  readonly first: PlacedCone | null
-  readonly second: PlacedCone | null
+  readonly first: Cone | null
+  readonly second: Cone | null
   /** metres that the second plan's mark stands further along the lap; null where one of them has none */
   readonly apartM: number | null
   /** one place that serves both; null where one of them has none */
@@ -46,7 +46,7 @@ function changeOf(duty: Duty, metres: number): Change | null {
 /** A move of less than this costs nothing that can be told. */
 const SAME_M = 0.5
 
-function costOf({ solution, vehicle, setup }: ComparedPlan, cone: PlacedCone, sharedM: number): number | null {
+function costOf({ solution, vehicle, setup }: ComparedPlan, cone: Cone, sharedM: number): number | null {
   const metres = signedApart(solution.track, cone.stationM, sharedM)
   if (Math.abs(metres) < SAME_M) return 0
   const change = changeOf(cone.duty, metres)

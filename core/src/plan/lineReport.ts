@@ -1,5 +1,5 @@
 import { cornerPointsOf } from '../corners/cornerPoints'
-import type { Driven } from '../corners/cornerCharacter'
+import type { Driven } from '../corners/cornerPriority'
 import { gripMapOf } from '../line/gripMap'
 import type { ChosenLine } from '../line/chooseLine'
 import { leastIn } from '../line/fastestDriven'

@@ -1,14 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { noConesByHand, type Vehicle } from '@ochote/contracts'
+import { noConeEdits, type Vehicle } from '@ochote/contracts'
 import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circuitDocument, stadiumPoints } from '../../fixtures/circuits'
 import { cornerSteps } from '../brief/cornerSteps'
-import { markFinder, placedCones } from '../cones/placedCones'
+import { coneFinder, applyConeEdits } from '../cones/coneEdits'
 import { foundByPhrase, type PlacedLandmark } from '../cones/foundBy'
 import { circuitFromDocument } from '../files/readCircuit'
 import { isWithin } from '../geometry/corners'
 import { signedApart, valueAt, stationsApart } from '../geometry/track'
-import { cornerByClock, lapOfCorner } from '../run/cornerByClock'
+import { cornerByClock, lapOfCorner } from '../session/cornerByClock'
 import { planDocument } from './planDocument'
 import { solvePlan, type PlanSolution } from './solvePlan'
 
@@ -121,17 +121,17 @@ describe('cones', () => {
   it('that are moved by hand stay there and say how far they are from the computed place', () => {
     const computed = plan.cones.find((c) => c.id === '4-apex')!
     const moves = [{ coneId: '4-apex', stationM: computed.stationM - 7, offsetM: computed.offsetM + 0.4 }]
-    const [moved] = placedCones(plan, { ...noConesByHand, moves }).filter((c) => c.id === '4-apex')
+    const [moved] = applyConeEdits(plan, { ...noConeEdits, moves }).filter((c) => c.id === '4-apex')
     expect(moved?.moved).toEqual({ alongM: expect.closeTo(-7, 6) as number, acrossM: expect.closeTo(0.4, 6) as number })
     expect(Math.hypot(moved!.x - computed.x, moved!.y - computed.y)).toBeGreaterThan(5)
     const slower = solve({ school: 'separate' })
-    const again = placedCones(slower, { ...noConesByHand, moves }).find((c) => c.id === '4-apex')!
+    const again = applyConeEdits(slower, { ...noConeEdits, moves }).find((c) => c.id === '4-apex')!
     expect(again.stationM).toBe(moved!.stationM)
   })
 
   it('are taken away, added, locked and remarked on by hand, in the order of the lap', () => {
     const added = [{ id: 'h1', cornerNumber: '', duty: 'gate' as const, stationM: 1, offsetM: -7 }]
-    const cones = placedCones(plan, {
+    const cones = applyConeEdits(plan, {
       moves: [],
       removed: ['4-apex', 'no such cone'],
       added,
@@ -169,14 +169,14 @@ describe('phrases for finding a mark', () => {
   })
 
   it('name the cone in advice', () => {
-    expect(markFinder([{ cornerNumber: '4', duty: 'brake', foundBy: 'at the 50 board' }])('4', 'brake')).toBe('the cone at the 50 board')
-    expect(markFinder([])('4', 'brake')).toBeNull()
+    expect(coneFinder([{ cornerNumber: '4', duty: 'brake', foundBy: 'at the 50 board' }])('4', 'brake')).toBe('the cone at the 50 board')
+    expect(coneFinder([])('4', 'brake')).toBeNull()
   })
 })
 
 describe('a briefing’s steps', () => {
   it('say lift or brake, gear, turn, clip, throttle, run out, in that order', () => {
-    const cones = placedCones(plan, noConesByHand)
+    const cones = applyConeEdits(plan, noConeEdits)
     const actions = cornerSteps(corner('1'), cones).map((s) => s.action)
     expect(actions[0]).toBe('Brake, firm at once')
     expect(actions.slice(-4)).toEqual(['Turn', 'Clip', 'Squeeze the throttle', 'Let it run out'])
@@ -185,7 +185,7 @@ describe('a briefing’s steps', () => {
 
   it('name each mark’s place as its cone does, moved or not', () => {
     const moves = [{ coneId: '1-apex', stationM: corner('1').points.apex!.stationM + 12, offsetM: 5.3 }]
-    const cones = placedCones(plan, { ...noConesByHand, moves })
+    const cones = applyConeEdits(plan, { ...noConeEdits, moves })
     const clip = cornerSteps(corner('1'), cones).find((s) => s.action === 'Clip')!
     expect(clip.place).toBe(cones.find((c) => c.id === '1-apex')!.foundBy)
   })

@@ -1,7 +1,7 @@
 import type { CornerPoint } from '../corners/cornerPoints'
 import { toLonLat } from '../geometry/localMetres'
 import { runOffAt, runOffsOf } from '../geometry/stretches'
-import type { RoomToBeWrong } from '../room/roomToBeWrong'
+import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
 import type { SolvedCorner } from '../corners/solvedCorner'
 import type { PlanSolution } from './solvePlan'
 
@@ -101,13 +101,13 @@ function cornerDocument({ track, room: rooms }: PlanSolution, corner: SolvedCorn
       exit: point(points.exit),
     },
     character: {
-      is: corner.character.character,
-      rank: corner.character.rank,
-      atStakeS: six(corner.character.atStakeS),
-      exitSPerKmh: six(corner.character.exitSPerKmh),
-      entrySPerM: six(corner.character.entrySPerM),
-      minSpeedSPerKmh: six(corner.character.minSpeedSPerKmh),
-      why: corner.character.why,
+      is: corner.priority.kind,
+      rank: corner.priority.rank,
+      atStakeS: six(corner.priority.atStakeS),
+      exitSPerKmh: six(corner.priority.exitSPerKmh),
+      entrySPerM: six(corner.priority.entrySPerM),
+      minSpeedSPerKmh: six(corner.priority.minSpeedSPerKmh),
+      why: corner.priority.why,
       flatOutAfterM: six(corner.after.flatOutM),
       flatOutAfterS: six(corner.after.flatOutS),
       nextBeginsBeforeFullThrottle: corner.after.nextBeginsFirst,

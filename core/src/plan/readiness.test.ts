@@ -1,9 +1,9 @@
-import { duties, noConesByHand, type MarkerScheme, type UnsafeAnswer } from '@ochote/contracts'
+import { duties, noConeEdits, type MarkerScheme, type UnsafeAnswer } from '@ochote/contracts'
 import { describe, expect, it } from 'vitest'
 import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
 import { smoothSetup } from '../../fixtures/smoothSetup'
-import { placedCones } from '../cones/placedCones'
-import type { RoomToBeWrong } from '../room/roomToBeWrong'
+import { applyConeEdits } from '../cones/coneEdits'
+import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
 import { comparePlans } from './comparePlans'
 import { isAnswered, readiness } from './readiness'
 import { suggestedSections } from './sections'
@@ -13,7 +13,7 @@ const circuit = checkCircuit('nine-corner')
 const vehicle = checkVehicle('hatch')
 const setup = smoothSetup(circuit, vehicle, checkSetup('blend-080'))
 const solution = accepted(solvePlan({ circuit, vehicle, setup, firstSession: false }))
-const cones = placedCones(solution, noConesByHand)
+const cones = applyConeEdits(solution, noConeEdits)
 const look = { kind: 'cone' as const, colour: 'red', hex: '#cc2222', count: 1 }
 const looks = Object.fromEntries(duties.map((d) => [d, look])) as MarkerScheme['looks']
 const enough = { looks, stock: { red: 500 } }
@@ -56,7 +56,7 @@ describe('sections to work on', () => {
   const sections = suggestedSections(solution.track, solution.corners)
 
   it('hold every corner that asks for something, once, at most three together and in the order of the lap', () => {
-    const asking = solution.corners.filter((c) => c.character.character !== 'flat').map((c) => c.number)
+    const asking = solution.corners.filter((c) => c.priority.kind !== 'flat').map((c) => c.number)
     const held = sections.flatMap((s) => s.corners)
     for (const number of asking) expect(held.filter((n) => n === number)).toHaveLength(1)
     const order = solution.corners.map((c) => c.number)
@@ -78,7 +78,7 @@ describe('two plans on one circuit', () => {
   const second = accepted(solvePlan({ circuit, vehicle, setup: slower, firstSession: false }))
   const rows = comparePlans(
     { solution, cones, vehicle, setup },
-    { solution: second, cones: placedCones(second, noConesByHand), vehicle, setup: slower },
+    { solution: second, cones: applyConeEdits(second, noConeEdits), vehicle, setup: slower },
   )
   const brakes = rows.filter((r) => r.duty === 'brake' && r.apartM !== null)
 

@@ -1,7 +1,7 @@
 import type { MarkerScheme, UnsafeAnswer } from '@ochote/contracts'
 import { stockTotals } from '../cones/placingList'
-import type { PlacedCone } from '../cones/placedCones'
-import type { RoomToBeWrong } from '../room/roomToBeWrong'
+import type { Cone } from '../cones/coneEdits'
+import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
 import type { PlanSolution } from './solvePlan'
 
 /** One thing a plan has to have, or lacks. */
@@ -15,7 +15,7 @@ export interface ReadyItem {
 
 export interface ReadinessInput {
   readonly solution: Pick<PlanSolution, 'room' | 'lineReport' | 'corners'>
-  readonly cones: readonly PlacedCone[]
+  readonly cones: readonly Cone[]
   readonly scheme: Pick<MarkerScheme, 'looks' | 'stock'>
   readonly answers: readonly UnsafeAnswer[]
   /** students who drive on this plan, and how many of them are briefed */

@@ -1,4 +1,4 @@
-import type { Character } from '@ochote/contracts'
+import type { PriorityKind } from '@ochote/contracts'
 import { stationsApart, type Track } from '../geometry/track'
 import type { SolvedCorner } from '../corners/solvedCorner'
 
@@ -15,7 +15,7 @@ const MOST_CORNERS = 3
 const FLOWS_WITHIN_S = 2.5
 
 /** What a corner is for, as it is said of it. */
-export const purposeSaid: Readonly<Record<Character, string>> = {
+export const priorityPhrases: Readonly<Record<PriorityKind, string>> = {
   exit: 'for its exit',
   entry: 'for its entry',
   'set-up': 'given away to set up the next',
@@ -23,7 +23,7 @@ export const purposeSaid: Readonly<Record<Character, string>> = {
   flat: 'flat out',
 }
 
-type SectionCorner = Pick<SolvedCorner, 'number' | 'startM' | 'endM' | 'points' | 'character' | 'after'>
+type SectionCorner = Pick<SolvedCorner, 'number' | 'startM' | 'endM' | 'points' | 'priority' | 'after'>
 
 function flows(track: Pick<Track, 'closed' | 'lengthM'>, corner: SectionCorner, next: SectionCorner): boolean {
   if (corner.after.nextBeginsFirst) return true
@@ -47,8 +47,8 @@ export function suggestedSections(track: Pick<Track, 'closed' | 'lengthM'>, corn
     .map(trimmed)
     .filter((group) => group.length > 0)
     .map((group) => {
-      const atStakeS = group.reduce((sum, c) => sum + c.character.atStakeS, 0)
-      const parts = group.map((c) => `${c.number} ${purposeSaid[c.character.character]}`)
+      const atStakeS = group.reduce((sum, c) => sum + c.priority.atStakeS, 0)
+      const parts = group.map((c) => `${c.number} ${priorityPhrases[c.priority.kind]}`)
       const together = group.length > 1 ? ', which run into each other' : ''
       return {
         corners: group.map((c) => c.number),
@@ -61,7 +61,7 @@ export function suggestedSections(track: Pick<Track, 'closed' | 'lengthM'>, corn
 
 /** Without what is flat out at either end. */
 function trimmed(group: readonly SectionCorner[]): readonly SectionCorner[] {
-  const asks = (c: SectionCorner) => c.character.character !== 'flat'
+  const asks = (c: SectionCorner) => c.priority.kind !== 'flat'
   const first = group.findIndex(asks)
   const last = group.length - [...group].reverse().findIndex(asks)
   return first < 0 ? [] : group.slice(first, last)

@@ -1,8 +1,8 @@
-import type { ConesByHand, FieldProblem, KeptWork, Setup, Vehicle } from '@ochote/contracts'
-import { placedCones } from '../cones/placedCones'
+import type { ConeEdits, FieldProblem, StoredSolution, Setup, Vehicle } from '@ochote/contracts'
+import { applyConeEdits } from '../cones/coneEdits'
 import { placeCones, type ComputedCone } from '../cones/placeCones'
 import { afterCorners } from '../corners/afterCorner'
-import { cornerCharacters } from '../corners/cornerCharacter'
+import { cornerPriorities } from '../corners/cornerPriority'
 import { cornerPointsOf, type DrivenLine } from '../corners/cornerPoints'
 import type { Circuit } from '../geometry/circuit'
 import { cornersOf } from '../geometry/corners'
@@ -10,7 +10,7 @@ import { DEFAULT_STEP_M, sampleTrack, stationsApart } from '../geometry/track'
 import { chooseLine, type LineMethod } from '../line/chooseLine'
 import { gripMapOf } from '../line/gripMap'
 import { pathOf } from '../line/path'
-import { roomToBeWrong, type RoomToBeWrong } from '../room/roomToBeWrong'
+import { roomToBeWrong, type RoomToBeWrong } from '../runOff/roomToBeWrong'
 import { roadAlong } from '../line/roadAlong'
 import { lineReport, type LineReport } from './lineReport'
 import type { SolvedCorner } from '../corners/solvedCorner'
@@ -28,7 +28,7 @@ export interface PlanSolution extends DrivenLine {
   /** what the line's school costs and gives */
   readonly lineReport: LineReport
   /** what took long, to be kept for the same circuit, vehicle and set-up */
-  readonly work: KeptWork
+  readonly stored: StoredSolution
   /** places where a gear is taken up, in the order of the lap */
   readonly upshifts: readonly Upshift[]
   /** why the corners are ranked as they are */
@@ -43,11 +43,11 @@ export interface PlanInput {
   setup: Setup
   firstSession: boolean
   /** what was done to the cones by hand: room to be wrong is measured where they stand */
-  byHand?: ConesByHand
+  coneEdits?: ConeEdits
   /** distance between samples, metres; 2 by default */
   stepM?: number
   /** what was worked out before for the same circuit, vehicle and set-up: it is not done again */
-  work?: KeptWork
+  stored?: StoredSolution
   /** share of the work done, 0…1; a throw stops it */
   onProgress?: (share: number) => void
 }
@@ -58,15 +58,15 @@ export function solvePlan({
   vehicle,
   setup,
   firstSession,
-  byHand,
+  coneEdits,
   stepM = DEFAULT_STEP_M,
-  work,
+  stored,
   onProgress,
 }: PlanInput): Outcome<PlanSolution, FieldProblem[]> {
   const track = sampleTrack(circuit, stepM)
   const corners = cornersOf(track)
   const chosen = chooseLine(track, corners, vehicle, setup, {
-    ...(work?.line ? { found: work.line } : {}),
+    ...(stored?.line ? { found: stored.line } : {}),
     ...(onProgress ? { onProgress } : {}),
   })
   if (!chosen.ok) return chosen
@@ -78,10 +78,10 @@ export function solvePlan({
   const points = cornerPointsOf(driven, corners)
   const after = afterCorners(driven, corners, points)
   const all = { driven, road, vehicle, setup, forces }
-  const characters = work?.characters.length === corners.length ? work.characters : cornerCharacters(all, points, after)
+  const priorities = stored?.priorities.length === corners.length ? stored.priorities : cornerPriorities(all, points, after)
   const cones = placeCones(track, corners, points, { firstSession })
-  const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, character: characters[i]! }))
-  const standing = byHand ? placedCones({ track, trace: driven.trace, cones }, byHand) : cones
+  const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, priority: priorities[i]! }))
+  const standing = coneEdits ? applyConeEdits({ track, trace: driven.trace, cones }, coneEdits) : cones
   // of several, as for two vehicles, the last one is where someone brakes with least room
   const brakeCone = (number: string) => {
     const end = corners.find((c) => c.number === number)!.endM
@@ -92,7 +92,7 @@ export function solvePlan({
     ...driven,
     lineMethod: method,
     lineReport: lineReport(all, solved, chosen.value),
-    work: { line: chosen.value.found, characters },
+    stored: { line: chosen.value.found, priorities },
     upshifts: upshiftsOf(driven, corners),
     ranking: rankingReason(solved),
     corners: solved,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { accepted, checkVehicle } from '../../fixtures/circuits'
 import { readLapSamples } from '../files/readLapSamples'
-import { estimateVehicle, type LapSample } from '../recorded/estimateVehicle'
+import { identifyFromDrive, type LapSample } from '../vehicle/identifyFromDrive'
 import { driveForces, powerKwOf, vehicleFigures } from './vehicleFigures'
 
 const hatch = checkVehicle('hatch')
@@ -67,7 +67,7 @@ function recorded(powerKw: number, brakingG: number, corneringG: number): LapSam
 
 describe('an estimate from a recorded drive', () => {
   it('comes back to the grip and power that the drive was made with', () => {
-    const found = accepted(estimateVehicle(hatch, 50, recorded(100, 0.85, 0.92)))
+    const found = accepted(identifyFromDrive(hatch, 50, recorded(100, 0.85, 0.92)))
     expect(found.muLat).toBeCloseTo(0.92, 2)
     expect(found.muBrake / 0.85).toBeCloseTo(1, 1)
     expect(found.powerKw / 100).toBeCloseTo(1, 1)
@@ -76,13 +76,13 @@ describe('an estimate from a recorded drive', () => {
 
   it('says that cornering was not recorded rather than guess it', () => {
     const without = recorded(100, 0.85, 0.9).map((s) => ({ ...s, acrossMps2: null }))
-    expect(accepted(estimateVehicle(hatch, 50, without)).muLat).toBeNull()
+    expect(accepted(identifyFromDrive(hatch, 50, without)).muLat).toBeNull()
   })
 
   it('refuses too little, and a drive that never gains speed', () => {
-    expect(estimateVehicle(hatch, 50, recorded(100, 0.8, 0.9).slice(0, 20)).ok).toBe(false)
+    expect(identifyFromDrive(hatch, 50, recorded(100, 0.8, 0.9).slice(0, 20)).ok).toBe(false)
     const coasting = Array.from({ length: 200 }, (_, k): LapSample => ({ timeS: k, speedMps: 8, acrossMps2: null }))
-    expect(JSON.stringify(estimateVehicle(hatch, 50, coasting))).toContain('nowhere gaining speed')
+    expect(JSON.stringify(identifyFromDrive(hatch, 50, coasting))).toContain('nowhere gaining speed')
   })
 })
 

@@ -1,11 +1,11 @@
 import type { BrakingSchool } from '@ochote/contracts'
 import { turnSign } from '../geometry/corners'
 import { sampleAtStation, stationsApart, valueAt, wrapStation } from '../geometry/track'
-import { brakingEarlier, cappedAt, type Driven } from '../corners/cornerCharacter'
+import { brakingEarlier, cappedAt, type Driven } from '../corners/cornerPriority'
 import type { SolvedCorner } from '../corners/solvedCorner'
 import type { Forces } from '../vehicle/forces'
 import type { Change } from './change'
-import { doingOf, slowestOf, slowingFrom, startOf, type Doing } from './doing'
+import { actionOf, slowestOf, slowingFrom, startOf, type DriverAction } from './driverAction'
 import { backToLine, ON_LINE, stepOffLine, type OffLine } from './offLine'
 
 /** A lap driven with one thing otherwise. One entry a stride. */
@@ -56,7 +56,7 @@ export function driveChanged(driven: Driven, corner: SolvedCorner, change: Chang
     const speedMps = stationM.map((s) => valueAt(track, slower.speedMps, s))
     return { ...way, speedMps, outM: new Float64Array(strides + 1), drivenM: plannedM }
   }
-  return { ...way, ...driveFaster(driven, corner, doingOf(driven, corner, change), way) }
+  return { ...way, ...driveFaster(driven, corner, actionOf(driven, corner, change), way) }
 }
 
 /** The speeds of a change that only slows down. */
@@ -72,7 +72,12 @@ function slowerTrace(driven: Driven, corner: SolvedCorner, change: Change) {
 
 type Way = Pick<ChangedLap, 'stationM' | 'plannedMps' | 'plannedM'>
 
-function driveFaster(driven: Driven, corner: SolvedCorner, doing: (stationM: number) => Doing, { stationM, plannedMps, plannedM }: Way) {
+function driveFaster(
+  driven: Driven,
+  corner: SolvedCorner,
+  doing: (stationM: number) => DriverAction,
+  { stationM, plannedMps, plannedM }: Way,
+) {
   const { driven: line, vehicle, setup, forces } = driven
   const { track, path } = line
   const sign = turnSign(corner)
@@ -135,7 +140,7 @@ interface Stride {
   readonly risesQ: number | null
 }
 
-function nextQ(forces: Forces, act: Doing, stride: Stride): number {
+function nextQ(forces: Forces, act: DriverAction, stride: Stride): number {
   const { i, q, stepM, plannedQ, nextPlannedQ, waits, lateralQ, risesQ } = stride
   const twice = 2 * stepM
   const kept = (value: number) => Math.max(LEAST_Q, value)

@@ -1,4 +1,4 @@
-import type { Driven } from '../corners/cornerCharacter'
+import type { Driven } from '../corners/cornerPriority'
 import { turnSign } from '../geometry/corners'
 import { sampleAtStation, signedApart, valueAt, wrapStation } from '../geometry/track'
 import type { SolvedCorner } from '../corners/solvedCorner'

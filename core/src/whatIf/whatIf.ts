@@ -1,6 +1,6 @@
 import { turnSign } from '../geometry/corners'
 import { signedApart, valueAt } from '../geometry/track'
-import type { Driven } from '../corners/cornerCharacter'
+import type { Driven } from '../corners/cornerPriority'
 import type { DrivenLine } from '../corners/cornerPoints'
 import type { SolvedCorner } from '../corners/solvedCorner'
 import type { Change } from './change'

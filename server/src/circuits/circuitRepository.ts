@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { circuitSchema, circuitSummarySchema, type CircuitOnShelf, type CircuitSummary } from '@ochote/contracts'
+import { circuitSchema, circuitSummarySchema, type StoredCircuit, type CircuitSummary } from '@ochote/contracts'
 
 interface CircuitRow {
   id: string
@@ -31,7 +31,7 @@ export function circuitRepository(db: Knex) {
         .first()
       return row && toSummary(row)
     },
-    find: async (id: string): Promise<CircuitOnShelf | undefined> => {
+    find: async (id: string): Promise<StoredCircuit | undefined> => {
       const row = await db<CircuitRow>('circuits').where({ id }).first()
       return row && circuitSchema.parse({ id: row.id, name: row.name, document: JSON.parse(row.document), version: row.version })
     },

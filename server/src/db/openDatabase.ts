@@ -7,6 +7,7 @@ import * as shelfVersions from './migrations/2026_11_25_shelf_versions'
 import * as plansByHand from './migrations/2026_11_25_plans_by_hand'
 import * as briefAndRun from './migrations/2026_11_26_brief_and_run'
 import * as keptWork from './migrations/2026_11_25_kept_work'
+import * as names from './migrations/2026_11_29_names'
 
 interface NamedMigration extends Knex.Migration {
   name: string
@@ -20,6 +21,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_25_plans_by_hand', ...plansByHand },
   { name: '2026_11_25_shelf_versions', ...shelfVersions },
   { name: '2026_11_26_brief_and_run', ...briefAndRun },
+  { name: '2026_11_29_names', ...names },
 ]
 
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {
@@ -33,8 +35,8 @@ interface Connection {
 }
 
 /**
- * Opens the database, making it and bringing it up to date where needed.
- * @param file - path of the SQLite file, or ":memory:"
+ * Opens the database file and runs the migrations it lacks.
+ * @param file - path of the SQLite file, or ":memory:"; a missing file is created
  */
 export async function openDatabase(file: string): Promise<Knex> {
   if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true })
@@ -54,6 +56,27 @@ export async function openDatabase(file: string): Promise<Knex> {
     },
     migrations: { migrationSource },
   })
-  await db.migrate.latest()
+  try {
+    await withoutForeignKeys(db, () => db.migrate.latest())
+  } catch (error) {
+    await db.destroy()
+    throw error
+  }
   return db
+}
+
+/**
+ * Runs migrations with foreign keys off, then checks every key. Knex changes a column of an SQLite table by dropping the table and
+ * making it again, which SQLite refuses while other rows point at it; the setting cannot be changed inside the migration's transaction.
+ * @throws Error where a row points at nothing afterwards
+ */
+export async function withoutForeignKeys(db: Knex, migrate: () => Promise<unknown>): Promise<void> {
+  await db.raw('pragma foreign_keys = OFF')
+  await migrate()
+  const broken = (await db.raw('pragma foreign_key_check')) as { table: string; parent: string }[]
+  if (broken.length > 0)
+    throw new Error(
+      `the database has ${broken.length} rows that point at nothing, the first in ${broken[0]!.table} at ${broken[0]!.parent}`,
+    )
+  await db.raw('pragma foreign_keys = ON')
 }

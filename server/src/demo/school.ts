@@ -1,4 +1,4 @@
-import { vehicleSchema, type MarkerScheme, type Person, type VehicleOnShelf } from '@ochote/contracts'
+import { vehicleSchema, type MarkerScheme, type Person, type VehicleType } from '@ochote/contracts'
 import { demoId } from './demoId'
 
 /** Longdyke Driver Training's people, vehicles and markers. All made up. */
@@ -118,7 +118,7 @@ const kart = {
   notes: 'Hire kart. Brakes act on the rear axle only.',
 } as const
 
-const onShelf = (name: string, vehicle: object): VehicleOnShelf => ({
+const onShelf = (name: string, vehicle: object): VehicleType => ({
   id: demoId(`vehicle/${name}`),
   version: 1,
   vehicle: vehicleSchema.parse({ ...vehicle, name }),

@@ -1,41 +1,41 @@
 import { join } from 'node:path'
-import { circuitFromDocument, meetingItems, sampleTrack, solvePlan, usualCalls, usualMeeting, type PlanSolution } from '@ochote/core'
+import { circuitFromDocument, meetingItems, sampleTrack, solvePlan, defaultCalls, defaultMeeting, type PlanSolution } from '@ochote/core'
 import {
-  keptWorkSchema,
-  noConesByHand,
+  storedSolutionSchema,
+  noConeEdits,
   type CircuitDocument,
-  type KeptWork,
+  type StoredSolution,
   type Plan,
   type Setup,
   type Stint,
-  type TrackEvent,
+  type Day,
   type Vehicle,
-  type VehicleOnShelf,
+  type VehicleType,
 } from '@ochote/contracts'
 import { openDatabase } from '../db/openDatabase'
 import { repositoriesOf, type Repositories } from '../repositories'
 import { coopersYard, peatLane, skerrowBasin } from './circuits'
-import { questionHash } from '../keptWork/questionHash'
-import { keepVersion } from '../plans/keepVersion'
+import { solutionHash } from '../solutions/solutionHash'
+import { storePlanVersion } from '../plans/storePlanVersion'
 import { demoId } from './demoId'
-import keptWork from './keptWork.json' with { type: 'json' }
+import demoSolutions from './solutions.json' with { type: 'json' }
 import { instructors, markerSchemes, students, vehicles } from './school'
 import { simulatedDebrief, simulatedLog, type Tendency } from './simulatedStint'
 
 export const circuits: Record<string, CircuitDocument> = { skerrow: skerrowBasin(), yard: coopersYard(), peat: peatLane() }
 const circuitId = (key: string) => demoId(`circuit/${key}`)
 
-const firstSaturday: TrackEvent = {
+const firstSaturday: Day = {
   id: demoId('event/first'),
   name: 'Ambulance drivers, first Saturday',
-  day: '2026-10-03',
+  date: '2026-10-03',
   circuitId: circuitId('skerrow'),
   weather: 'Dry, light wind',
 }
-const secondSaturday: TrackEvent = {
+const secondSaturday: Day = {
   id: demoId('event/second'),
   name: 'Ambulance drivers, second Saturday',
-  day: '2026-10-17',
+  date: '2026-10-17',
   circuitId: circuitId('skerrow'),
   weather: 'Wet, drying from eleven',
 }
@@ -53,24 +53,24 @@ const setup = (lateral: number, brake: number, drive: number, conditions: Setup[
 })
 
 interface PlanRecipe {
-  event: TrackEvent
+  day: Day
   name: string
-  vehicle: VehicleOnShelf
+  vehicle: VehicleType
   setup: Setup
   firstSession: boolean
 }
 
-const planOf = ({ event, name, vehicle, setup, firstSession }: PlanRecipe): Plan => ({
-  id: demoId(`plan/${event.day}/${name}`),
-  eventId: event.id,
-  circuitId: event.circuitId,
+const planOf = ({ day, name, vehicle, setup, firstSession }: PlanRecipe): Plan => ({
+  id: demoId(`plan/${day.date}/${name}`),
+  dayId: day.id,
+  circuitId: day.circuitId,
   vehicleId: vehicle.id,
   markerSchemeId: markerSchemes[0]!.id,
   name,
   setup,
   firstSession,
-  byHand: noConesByHand,
-  purposes: [],
+  coneEdits: noConeEdits,
+  priorityOverrides: [],
   unsafeAnswers: [],
   version: 1,
   ready: null,
@@ -79,35 +79,35 @@ const planOf = ({ event, name, vehicle, setup, firstSession }: PlanRecipe): Plan
 const hatch = vehicles.hatches[0]
 export const plans = {
   firstHatch: planOf({
-    event: firstSaturday,
+    day: firstSaturday,
     name: 'Hatch, first session',
     vehicle: hatch,
     setup: setup(0.7, 0.65, 0.75, dry),
     firstSession: true,
   }),
   firstEstate: planOf({
-    event: firstSaturday,
+    day: firstSaturday,
     name: 'Estate, first session',
     vehicle: vehicles.estate,
     setup: setup(0.68, 0.65, 0.75, dry),
     firstSession: true,
   }),
   wetHatch: planOf({
-    event: secondSaturday,
+    day: secondSaturday,
     name: 'Hatch, wet morning',
     vehicle: hatch,
     setup: setup(0.74, 0.68, 0.78, wet),
     firstSession: false,
   }),
   wetEstate: planOf({
-    event: secondSaturday,
+    day: secondSaturday,
     name: 'Estate, wet morning',
     vehicle: vehicles.estate,
     setup: setup(0.72, 0.66, 0.78, wet),
     firstSession: false,
   }),
   dryHatch: planOf({
-    event: secondSaturday,
+    day: secondSaturday,
     name: 'Hatch, drying',
     vehicle: hatch,
     setup: setup(0.76, 0.72, 0.8, { ...dry, grip: 0.9 }),
@@ -144,8 +144,8 @@ const DRIVEN_ON_SECOND = 3
 const startsAt = (slot: number) =>
   `${String(9 + Math.floor((slot * 25 + 20) / 60)).padStart(2, '0')}:${String((slot * 25 + 20) % 60).padStart(2, '0')}`
 
-function stintOf(event: TrackEvent, index: number, aims: string[], briefed: boolean): Stint {
-  const first = event === firstSaturday
+function stintOf(day: Day, index: number, aims: string[], briefed: boolean): Stint {
+  const first = day === firstSaturday
   const inEstate = index % 4 === 2
   const plan = first
     ? inEstate
@@ -158,8 +158,8 @@ function stintOf(event: TrackEvent, index: number, aims: string[], briefed: bool
         : plans.dryHatch
   const hatches = vehicles.hatches
   return {
-    id: demoId(`stint/${event.day}/${index}`),
-    eventId: event.id,
+    id: demoId(`stint/${day.date}/${index}`),
+    dayId: day.id,
     planId: plan.id,
     studentId: students[index]!.id,
     instructorId: instructors[index % 2]!.id,
@@ -167,7 +167,7 @@ function stintOf(event: TrackEvent, index: number, aims: string[], briefed: bool
     plannedLaps: 5,
     startsAt: startsAt(index),
     aims,
-    briefedAt: briefed ? `${event.day}T08:45:00.000Z` : null,
+    briefedAt: briefed ? `${day.date}T08:45:00.000Z` : null,
     planVersionId: null,
   }
 }
@@ -181,13 +181,13 @@ function solutionOf(plan: Plan): PlanSolution {
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
   const vehicle = allVehicles.find((v) => v.id === plan.vehicleId)!.vehicle
-  const work = knownWork(plan, vehicle)
+  const stored = storedSolutionOf(plan, vehicle)
   const solved = solvePlan({
     circuit: circuit.value,
     vehicle,
     setup: plan.setup,
     firstSession: plan.firstSession,
-    ...(work ? { work } : {}),
+    ...(stored ? { stored } : {}),
   })
   if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
   solutions.set(plan.id, solved.value)
@@ -196,11 +196,11 @@ function solutionOf(plan: Plan): PlanSolution {
 
 const MADE_AT = new Date('2026-10-01T08:00:00.000Z')
 
-/** The demonstration's lines were found once (`npm run demo-work`): finding them takes a minute. */
-const known: Partial<Record<string, unknown>> = keptWork
-function knownWork(plan: Plan, vehicle: Vehicle): KeptWork | null {
-  const own = known[questionHash(circuits.skerrow, { vehicle, setup: plan.setup })]
-  return own === undefined ? null : keptWorkSchema.parse(own)
+/** The demonstration's lines were found once (`npm run demo-solutions`): finding them takes a minute. */
+const known: Partial<Record<string, unknown>> = demoSolutions
+function storedSolutionOf(plan: Plan, vehicle: Vehicle): StoredSolution | null {
+  const own = known[solutionHash(circuits.skerrow, { vehicle, setup: plan.setup })]
+  return own === undefined ? null : storedSolutionSchema.parse(own)
 }
 
 export const allVehicles = [...vehicles.hatches, vehicles.estate, vehicles.kart]
@@ -219,7 +219,7 @@ async function addShelf(all: Repositories): Promise<void> {
 
 async function driveStint(
   all: Repositories,
-  event: TrackEvent,
+  day: Day,
   stint: Stint,
   index: number,
   options: { improved: number; debriefed: boolean },
@@ -238,15 +238,15 @@ async function driveStint(
   const vehicle = allVehicles.find((v) => v.id === stint.vehicleId)!.vehicle
   const log = simulatedLog({
     stint,
-    day: event.day,
+    day: day.date,
     plan: solution,
     vehicle,
     setup: plan.setup,
     tendency,
-    seed: 1000 + index + (event === firstSaturday ? 0 : 100),
+    seed: 1000 + index + (day === firstSaturday ? 0 : 100),
   })
   await all.stints.add(stint)
-  await all.stints.addEntries(log, `${event.day}T18:00:00.000Z`)
+  await all.stints.addEntries(log, `${day.date}T18:00:00.000Z`)
   const version = await all.planVersions.ofVersion(plan.id, plan.version)
   if (version) await all.stints.setPlanVersion(stint.id, version.id)
   const debrief = simulatedDebrief(log, stint.id, solution, sentences[index]!)
@@ -260,29 +260,29 @@ const ABSENT = 5
 async function holdMeeting(all: Repositories): Promise<void> {
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
-  const done = meetingItems(sampleTrack(circuit.value), usualMeeting).map((item) => item.id)
+  const done = meetingItems(sampleTrack(circuit.value), defaultMeeting).map((item) => item.id)
   const present = students.filter((_, k) => k !== ABSENT).map((p) => p.id)
-  const heldAt = `${secondSaturday.day}T07:40:00.000Z`
+  const heldAt = `${secondSaturday.date}T07:40:00.000Z`
   const questions = 'Leo: which side to pass on the back straight? Left, on the signal.'
   await all.meetings.save(secondSaturday.id, { done, present, questions, heldBy: 'Hester Quill', heldAt }, 0)
   await all.meetings.save(
     firstSaturday.id,
-    { done, present: students.map((p) => p.id), questions: '', heldBy: 'Hester Quill', heldAt: `${firstSaturday.day}T07:40:00.000Z` },
+    { done, present: students.map((p) => p.id), questions: '', heldBy: 'Hester Quill', heldAt: `${firstSaturday.date}T07:40:00.000Z` },
     0,
   )
 }
 
 /** Makes the demonstration of `domain.md` where the database holds no day yet. */
 export async function seed(all: Repositories): Promise<boolean> {
-  if ((await all.events.list()).length > 0) return false
+  if ((await all.days.list()).length > 0) return false
   await addShelf(all)
-  await all.events.add(firstSaturday)
-  await all.events.add(secondSaturday)
+  await all.days.add(firstSaturday)
+  await all.days.add(secondSaturday)
   for (const plan of Object.values(plans)) {
     await all.plans.add(plan)
-    await keepVersion(all, plan, { id: demoId(`version/${plan.id}`), at: MADE_AT.toISOString(), by: '' })
+    await storePlanVersion(all, plan, { id: demoId(`version/${plan.id}`), at: MADE_AT.toISOString(), by: '' })
     const { vehicle } = allVehicles.find((v) => v.id === plan.vehicleId)!
-    await all.keptWork.keep(circuits.skerrow, { circuitId: plan.circuitId, vehicle, setup: plan.setup }, solutionOf(plan).work, MADE_AT)
+    await all.solutions.store(circuits.skerrow, { circuitId: plan.circuitId, vehicle, setup: plan.setup }, solutionOf(plan).stored, MADE_AT)
   }
   for (let i = 0; i < students.length; i++) {
     const next = await driveStint(all, firstSaturday, stintOf(firstSaturday, i, [], true), i, { improved: 1, debriefed: true })
@@ -290,11 +290,11 @@ export async function seed(all: Repositories): Promise<boolean> {
     if (i < DRIVEN_ON_SECOND) await driveStint(all, secondSaturday, second, i, { improved: 0.6, debriefed: i < DRIVEN_ON_SECOND - 1 })
     else await all.stints.add(second)
   }
-  await all.schools.save({ name: 'Longdyke Driver Training', meeting: [...usualMeeting], calls: usualCalls }, 1)
+  await all.schools.save({ name: 'Longdyke Driver Training', meeting: [...defaultMeeting], calls: defaultCalls }, 1)
   await holdMeeting(all)
   await all.sessions.keep({
     id: demoId('session/second/released'),
-    eventId: secondSaturday.id,
+    dayId: secondSaturday.id,
     kind: 'released',
     name: 'Seated laps, late morning',
     startsAt: '10:35',

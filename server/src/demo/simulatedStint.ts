@@ -1,4 +1,4 @@
-import { bestLap, correctionsOf, markFinder, praiseName, stintRecord, THINGS_TO_WORK_ON, workOnFrom, type PlanSolution } from '@ochote/core'
+import { bestLap, correctionsOf, coneFinder, praiseName, stintRecord, THINGS_TO_WORK_ON, workOnFrom, type PlanSolution } from '@ochote/core'
 import { driveLap, normalFrom, observe, randomFrom, type CornerErrors, type Observed } from '@ochote/core/simulator'
 import type { Debrief, LogEntry, Setup, Stint, Vehicle } from '@ochote/contracts'
 import { demoId } from './demoId'
@@ -169,7 +169,7 @@ export function simulatedLog(drive: Drive): LogEntry[] {
 /** A debrief of a simulated stint as the program suggests it, with the instructor's sentence. */
 export function simulatedDebrief(log: readonly LogEntry[], stintId: string, plan: PlanSolution, sentence: string): Debrief {
   const record = stintRecord(log)
-  const markOf = markFinder(plan.cones)
+  const markOf = coneFinder(plan.cones)
   const best = bestLap(record)
   const good = [
     ...record.praises.slice(0, 2).map((p) => `Corner ${p.corner}, lap ${p.lap}: ${praiseName(p.code)}`),

@@ -38,6 +38,6 @@ export const problemHandler =
   }
 
 /** For API paths that are none. */
-export const noSuchPath: RequestHandler = (req) => {
+export const unknownPath: RequestHandler = (req) => {
   throw notFound(`${req.method} ${req.path}`)
 }

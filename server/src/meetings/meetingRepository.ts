@@ -2,7 +2,7 @@ import type { Knex } from 'knex'
 import { meetingSchema, noMeeting, type Meeting } from '@ochote/contracts'
 
 interface MeetingRow {
-  event_id: string
+  day_id: string
   content: string
   version: number
 }
@@ -11,21 +11,21 @@ interface MeetingRow {
 export function meetingRepository(db: Knex) {
   const rows = () => db<MeetingRow>('meetings')
   return {
-    find: async (eventId: string): Promise<Meeting> => {
-      const row = await rows().where({ event_id: eventId }).first()
+    find: async (dayId: string): Promise<Meeting> => {
+      const row = await rows().where({ day_id: dayId }).first()
       return row ? meetingSchema.parse({ ...(JSON.parse(row.content) as object), version: row.version }) : noMeeting
     },
     /** Saves over a known version, 0 before the first; false where another save came first, and then nothing is changed. */
-    save: async (eventId: string, meeting: Omit<Meeting, 'version'>, fromVersion: number): Promise<boolean> => {
+    save: async (dayId: string, meeting: Omit<Meeting, 'version'>, fromVersion: number): Promise<boolean> => {
       const row = { content: JSON.stringify(meeting), version: fromVersion + 1 }
-      if (fromVersion > 0) return (await rows().where({ event_id: eventId, version: fromVersion }).update(row)) === 1
+      if (fromVersion > 0) return (await rows().where({ day_id: dayId, version: fromVersion }).update(row)) === 1
       return (
         (
           await rows()
-            .insert({ event_id: eventId, ...row })
-            .onConflict('event_id')
+            .insert({ day_id: dayId, ...row })
+            .onConflict('day_id')
             .ignore()
-            .returning('event_id')
+            .returning('day_id')
         ).length === 1
       )
     },

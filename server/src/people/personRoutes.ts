@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { personSaveSchema, personSchema, studentFileSchema } from '@ochote/contracts'
+import { personSaveSchema, personSchema, studentViewSchema } from '@ochote/contracts'
 import { circuitOfDay } from '../days/dayRoutes'
 import { answer } from '../http/answer'
 import { notFound } from '../http/appError'
@@ -25,15 +25,15 @@ export function personRoutes(all: Repositories): Router {
       const { personId } = parseInput(params, req.params)
       const person = await all.people.find(personId)
       if (!person) throw notFound(`Person ${personId}`)
-      const stints = await all.stints.filesForStudent(personId)
-      const events = (await all.events.list()).filter((event) => stints.some((s) => s.stint.eventId === event.id))
+      const stints = await all.stints.viewsForStudent(personId)
+      const events = (await all.days.list()).filter((day) => stints.some((s) => s.stint.dayId === day.id))
       const days = await Promise.all(
-        events.map(async (event) => ({
-          event,
-          circuit: await circuitOfDay(all, event),
-          stints: stints.filter((s) => s.stint.eventId === event.id),
+        events.map(async (day) => ({
+          ...day,
+          circuit: await circuitOfDay(all, day),
+          stints: stints.filter((s) => s.stint.dayId === day.id),
         })),
       )
-      answer(res, studentFileSchema, { person, days })
+      answer(res, studentViewSchema, { person, days })
     })
 }

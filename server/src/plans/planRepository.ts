@@ -4,14 +4,14 @@ import { planSchema, type Plan, type PlanDraft } from '@ochote/contracts'
 interface PlanRow {
   id: string
   name: string
-  event_id: string
+  day_id: string
   circuit_id: string
   vehicle_id: string
   marker_scheme_id: string
   setup: string
   first_session: number | boolean
-  by_hand: string
-  purposes: string
+  cone_edits: string
+  priority_overrides: string
   unsafe_answers: string
   version: number
 }
@@ -28,14 +28,14 @@ const toPlan = (row: PlanRow, ready: ReadyRow | undefined): Plan =>
   planSchema.parse({
     id: row.id,
     name: row.name,
-    eventId: row.event_id,
+    dayId: row.day_id,
     circuitId: row.circuit_id,
     vehicleId: row.vehicle_id,
     markerSchemeId: row.marker_scheme_id,
     setup: JSON.parse(row.setup),
     firstSession: Boolean(row.first_session),
-    byHand: JSON.parse(row.by_hand),
-    purposes: JSON.parse(row.purposes),
+    coneEdits: JSON.parse(row.cone_edits),
+    priorityOverrides: JSON.parse(row.priority_overrides),
     unsafeAnswers: JSON.parse(row.unsafe_answers),
     version: row.version,
     ready: ready ? { id: ready.id, version: ready.version, by: ready.made_by, at: ready.at } : null,
@@ -47,8 +47,8 @@ const draftColumns = (draft: PlanDraft) => ({
   marker_scheme_id: draft.markerSchemeId,
   setup: JSON.stringify(draft.setup),
   first_session: draft.firstSession,
-  by_hand: JSON.stringify(draft.byHand),
-  purposes: JSON.stringify(draft.purposes),
+  cone_edits: JSON.stringify(draft.coneEdits),
+  priority_overrides: JSON.stringify(draft.priorityOverrides),
   unsafe_answers: JSON.stringify(draft.unsafeAnswers),
 })
 
@@ -72,11 +72,10 @@ export function planRepository(db: Knex) {
   const find = async (id: string): Promise<Plan | undefined> => (await withReady(await db<PlanRow>('plans').where({ id })))[0]
   return {
     find,
-    listForEvent: async (eventId: string): Promise<Plan[]> =>
-      withReady(await db<PlanRow>('plans').where({ event_id: eventId }).orderBy('name')),
+    listForDay: async (dayId: string): Promise<Plan[]> => withReady(await db<PlanRow>('plans').where({ day_id: dayId }).orderBy('name')),
     add: async (plan: Plan): Promise<void> => {
       await db('plans')
-        .insert({ id: plan.id, event_id: plan.eventId, circuit_id: plan.circuitId, version: plan.version, ...draftColumns(plan) })
+        .insert({ id: plan.id, day_id: plan.dayId, circuit_id: plan.circuitId, version: plan.version, ...draftColumns(plan) })
         .onConflict('id')
         .ignore()
     },

@@ -5,8 +5,8 @@ import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
-import { keepVersion } from './keepVersion'
-import { notReadyProblems } from './notReadyProblems'
+import { storePlanVersion } from './storePlanVersion'
+import { readinessProblems } from './readinessProblems'
 
 const params = z.object({ planId: z.uuid() })
 
@@ -35,11 +35,11 @@ export function planRoutes(all: Repositories, now: () => Date): Router {
       answer(res, planSchema, await known(planId))
     })
     .post('/', async (req, res) => {
-      const { id, eventId, draft } = parseInput(planAddSchema, req.body)
-      const event = await all.events.find(eventId)
-      if (!event) throw notFound(`Day ${eventId}`)
+      const { id, dayId, draft } = parseInput(planAddSchema, req.body)
+      const day = await all.days.find(dayId)
+      if (!day) throw notFound(`Day ${dayId}`)
       await onShelf(draft)
-      await plans.add({ ...draft, id, eventId, circuitId: event.circuitId, version: 1, ready: null })
+      await plans.add({ ...draft, id, dayId, circuitId: day.circuitId, version: 1, ready: null })
       answer(res, planSchema, await known(id), 201)
     })
     .put('/:planId', async (req, res) => {
@@ -63,9 +63,9 @@ export function planRoutes(all: Repositories, now: () => Date): Router {
       const { id, by, fromVersion } = parseInput(markReadySchema, req.body)
       const plan = await known(planId)
       if (plan.version !== fromVersion) throw conflict(`The plan “${plan.name}”`, plan.version)
-      const problems = await notReadyProblems(all, plan)
+      const problems = await readinessProblems(all, plan)
       if (problems.length > 0) throw invalidInput(problems)
-      await keepVersion(all, plan, { id, at: now().toISOString(), by })
+      await storePlanVersion(all, plan, { id, at: now().toISOString(), by })
       answer(res, planSchema, await known(planId), 201)
     })
 }

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { schoolSchema, type School, type SchoolDraft } from '@ochote/contracts'
-import { usualCalls, usualMeeting } from '@ochote/core'
+import { defaultCalls, defaultMeeting } from '@ochote/core'
 
 interface SchoolRow {
   id: string
@@ -12,13 +12,13 @@ interface SchoolRow {
 const ID = 'school'
 
 /** What holds until a school settles its own. */
-export const usualSchool: School = { name: 'Our school', meeting: [...usualMeeting], calls: usualCalls, version: 1 }
+export const defaultSchool: School = { name: 'Our school', meeting: [...defaultMeeting], calls: defaultCalls, version: 1 }
 
 /** What a school settles once for all its days. */
 export function schoolRepository(db: Knex) {
   const find = async (): Promise<School> => {
     const row = await db<SchoolRow>('schools').where({ id: ID }).first()
-    return row ? schoolSchema.parse({ ...(JSON.parse(row.content) as object), version: row.version }) : usualSchool
+    return row ? schoolSchema.parse({ ...(JSON.parse(row.content) as object), version: row.version }) : defaultSchool
   }
   return {
     find,
@@ -26,7 +26,7 @@ export function schoolRepository(db: Knex) {
     save: async (draft: SchoolDraft, fromVersion: number): Promise<boolean> => {
       const row = { content: JSON.stringify(draft), version: fromVersion + 1 }
       if ((await db<SchoolRow>('schools').where({ id: ID, version: fromVersion }).update(row)) === 1) return true
-      if (fromVersion !== usualSchool.version) return false
+      if (fromVersion !== defaultSchool.version) return false
       return (
         (
           await db<SchoolRow>('schools')

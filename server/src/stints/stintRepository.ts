@@ -7,13 +7,13 @@ import {
   type Debrief,
   type LogEntry,
   type Stint,
-  type StintFile,
+  type StintView,
   type StoredEntry,
 } from '@ochote/contracts'
 
 interface StintRow {
   id: string
-  event_id: string
+  day_id: string
   plan_id: string
   student_id: string
   instructor_id: string
@@ -51,7 +51,7 @@ interface DebriefRow {
 const toStint = (row: StintRow): Stint =>
   stintSchema.parse({
     id: row.id,
-    eventId: row.event_id,
+    dayId: row.day_id,
     planId: row.plan_id,
     studentId: row.student_id,
     instructorId: row.instructor_id,
@@ -105,7 +105,7 @@ const toDebrief = (row: DebriefRow): Debrief =>
 /** Stints with their logs and debriefs as they are stored. */
 export function stintRepository(db: Knex) {
   /** Stints with what belongs to them, in three queries whatever their number. */
-  const files = async (rows: StintRow[]): Promise<StintFile[]> => {
+  const files = async (rows: StintRow[]): Promise<StintView[]> => {
     const ids = rows.map((row) => row.id)
     const entries = await db<EntryRow>('log_entries').whereIn('stint_id', ids).orderBy(['device_time', 'id'])
     const debriefs = await db<DebriefRow>('debriefs').whereIn('stint_id', ids)
@@ -120,16 +120,15 @@ export function stintRepository(db: Knex) {
   }
   const stints = () => db<StintRow>('stints')
   return {
-    find: async (id: string): Promise<StintFile | undefined> => (await files(await stints().where({ id })))[0],
-    filesForEvent: async (eventId: string): Promise<StintFile[]> =>
-      files(await stints().where({ event_id: eventId }).orderBy(['starts_at', 'id'])),
-    filesForStudent: async (studentId: string): Promise<StintFile[]> =>
+    find: async (id: string): Promise<StintView | undefined> => (await files(await stints().where({ id })))[0],
+    viewsForDay: async (dayId: string): Promise<StintView[]> => files(await stints().where({ day_id: dayId }).orderBy(['starts_at', 'id'])),
+    viewsForStudent: async (studentId: string): Promise<StintView[]> =>
       files(await stints().where({ student_id: studentId }).orderBy(['starts_at', 'id'])),
     add: async (stint: Stint): Promise<void> => {
       await db('stints')
         .insert({
           id: stint.id,
-          event_id: stint.eventId,
+          day_id: stint.dayId,
           plan_id: stint.planId,
           student_id: stint.studentId,
           instructor_id: stint.instructorId,

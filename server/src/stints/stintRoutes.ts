@@ -7,14 +7,14 @@ import {
   debriefDraftSchema,
   logBatchSchema,
   logReceiptSchema,
-  stintFileSchema,
+  stintViewSchema,
   type Stint,
-  type StintFile,
+  type StintView,
 } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { invalidInput, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
-import { keepVersion } from '../plans/keepVersion'
+import { storePlanVersion } from '../plans/storePlanVersion'
 import type { Repositories } from '../repositories'
 
 const params = z.object({ stintId: z.uuid() })
@@ -36,7 +36,7 @@ function clockOffset(sentAt: string | undefined, now: Date, told: number | undef
 /** @param now - the server's clock */
 export function stintRoutes(all: Repositories, now: () => Date): Router {
   const { stints } = all
-  const known = async (input: unknown): Promise<StintFile> => {
+  const known = async (input: unknown): Promise<StintView> => {
     const { stintId } = parseInput(params, input)
     const file = await stints.find(stintId)
     if (!file) throw notFound(`Stint ${stintId}`)
@@ -48,17 +48,17 @@ export function stintRoutes(all: Repositories, now: () => Date): Router {
     const plan = await all.plans.find(stint.planId)
     if (!plan) throw new Error(`stint ${stint.id} names plan ${stint.planId}, which is not stored`)
     const kept = await all.planVersions.ofVersion(plan.id, plan.version)
-    const version = kept ?? (await keepVersion(all, plan, { id: randomUUID(), at: now().toISOString(), by: '' }))
+    const version = kept ?? (await storePlanVersion(all, plan, { id: randomUUID(), at: now().toISOString(), by: '' }))
     await stints.setPlanVersion(stint.id, version.id)
   }
   return Router()
     .get('/:stintId', async (req, res) => {
-      answer(res, stintFileSchema, await known(req.params))
+      answer(res, stintViewSchema, await known(req.params))
     })
     .put('/:stintId/brief', async (req, res) => {
       const { stint } = await known(req.params)
       await stints.saveBrief(stint.id, parseInput(briefSaveSchema, req.body))
-      answer(res, stintFileSchema, await known(req.params))
+      answer(res, stintViewSchema, await known(req.params))
     })
     .post('/:stintId/log', async (req, res) => {
       const { stint } = await known(req.params)
@@ -76,6 +76,6 @@ export function stintRoutes(all: Repositories, now: () => Date): Router {
     .put('/:stintId/debrief', async (req, res) => {
       const { stint } = await known(req.params)
       await stints.saveDebrief({ stintId: stint.id, ...parseInput(debriefDraftSchema, req.body) })
-      answer(res, stintFileSchema, await known(req.params))
+      answer(res, stintViewSchema, await known(req.params))
     })
 }

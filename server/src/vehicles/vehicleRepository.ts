@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { vehicleOnShelfSchema, type Vehicle, type VehicleOnShelf } from '@ochote/contracts'
+import { vehicleTypeSchema, type Vehicle, type VehicleType } from '@ochote/contracts'
 
 interface VehicleRow {
   id: string
@@ -8,21 +8,21 @@ interface VehicleRow {
   version: number
 }
 
-const toVehicle = (row: VehicleRow): VehicleOnShelf =>
-  vehicleOnShelfSchema.parse({ id: row.id, vehicle: JSON.parse(row.document), version: row.version })
+const toVehicle = (row: VehicleRow): VehicleType =>
+  vehicleTypeSchema.parse({ id: row.id, vehicle: JSON.parse(row.document), version: row.version })
 
 /** Vehicles as they are stored. */
 export function vehicleRepository(db: Knex) {
   return {
-    list: async (): Promise<VehicleOnShelf[]> => (await db<VehicleRow>('vehicles').orderBy('name')).map(toVehicle),
+    list: async (): Promise<VehicleType[]> => (await db<VehicleRow>('vehicles').orderBy('name')).map(toVehicle),
     /** Stores a vehicle; storing the same id again changes nothing. */
-    add: async ({ id, vehicle }: Pick<VehicleOnShelf, 'id' | 'vehicle'>): Promise<void> => {
+    add: async ({ id, vehicle }: Pick<VehicleType, 'id' | 'vehicle'>): Promise<void> => {
       await db('vehicles')
         .insert({ id, name: vehicle.name, document: JSON.stringify(vehicle) })
         .onConflict('id')
         .ignore()
     },
-    find: async (id: string): Promise<VehicleOnShelf | undefined> => {
+    find: async (id: string): Promise<VehicleType | undefined> => {
       const row = await db<VehicleRow>('vehicles').where({ id }).first()
       return row && toVehicle(row)
     },

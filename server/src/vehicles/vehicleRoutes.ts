@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { vehicleImportSchema, vehicleSaveSchema, vehicleOnShelfSchema, vehicleSchema } from '@ochote/contracts'
+import { vehicleImportSchema, vehicleSaveSchema, vehicleTypeSchema, vehicleSchema } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
@@ -11,14 +11,14 @@ const params = z.object({ vehicleId: z.uuid() })
 export function vehicleRoutes(vehicles: VehicleRepository): Router {
   return Router()
     .get('/', async (_req, res) => {
-      answer(res, z.array(vehicleOnShelfSchema), await vehicles.list())
+      answer(res, z.array(vehicleTypeSchema), await vehicles.list())
     })
     .post('/', async (req, res) => {
       const { id, vehicle } = parseInput(vehicleImportSchema, req.body)
       // read from the file's own root, so that a problem names the field as the file has it
       const onShelf = { id, vehicle: parseInput(vehicleSchema, vehicle), version: 1 }
       await vehicles.add(onShelf)
-      answer(res, vehicleOnShelfSchema, onShelf, 201)
+      answer(res, vehicleTypeSchema, onShelf, 201)
     })
     .put('/:vehicleId', async (req, res) => {
       const { vehicleId } = parseInput(params, req.params)
@@ -29,6 +29,6 @@ export function vehicleRoutes(vehicles: VehicleRepository): Router {
       const current = await vehicles.find(vehicleId)
       if (!current) throw notFound(`Vehicle ${vehicleId}`)
       if (!saved) throw conflict(`The vehicle “${current.vehicle.name}”`, current.version)
-      answer(res, vehicleOnShelfSchema, current)
+      answer(res, vehicleTypeSchema, current)
     })
 }

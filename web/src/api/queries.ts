@@ -1,16 +1,16 @@
 import {
   circuitSchema,
   circuitSummarySchema,
-  dayFileSchema,
-  eventSchema,
+  dayViewSchema,
+  daySchema,
   loggerSchema,
   markerSchemeSchema,
   personSchema,
   planVersionSchema,
   schoolSchema,
-  stintFileSchema,
-  studentFileSchema,
-  vehicleOnShelfSchema,
+  stintViewSchema,
+  studentViewSchema,
+  vehicleTypeSchema,
 } from '@ochote/contracts'
 import { queryOptions } from '@tanstack/react-query'
 import { z } from 'zod'
@@ -19,11 +19,11 @@ import { request } from './request'
 /** Everything read from the server, key and function in one place. */
 export const daysQuery = queryOptions({
   queryKey: ['days'],
-  queryFn: ({ signal }) => request(z.array(eventSchema), '/api/days', { signal }),
+  queryFn: ({ signal }) => request(z.array(daySchema), '/api/days', { signal }),
 })
 
-export const dayQuery = (eventId: string) =>
-  queryOptions({ queryKey: ['days', eventId], queryFn: ({ signal }) => request(dayFileSchema, `/api/days/${eventId}`, { signal }) })
+export const dayQuery = (dayId: string) =>
+  queryOptions({ queryKey: ['days', dayId], queryFn: ({ signal }) => request(dayViewSchema, `/api/days/${dayId}`, { signal }) })
 
 /** A plan as it stood once; it never changes. */
 export const planVersionQuery = (planId: string, versionId: string | null) =>
@@ -49,7 +49,7 @@ export const circuitQuery = (circuitId: string) =>
 
 export const vehiclesQuery = queryOptions({
   queryKey: ['vehicles'],
-  queryFn: ({ signal }) => request(z.array(vehicleOnShelfSchema), '/api/vehicles', { signal }),
+  queryFn: ({ signal }) => request(z.array(vehicleTypeSchema), '/api/vehicles', { signal }),
 })
 
 export const peopleQuery = queryOptions({
@@ -63,12 +63,12 @@ export const markerSchemesQuery = queryOptions({
 })
 
 export const stintQuery = (stintId: string) =>
-  queryOptions({ queryKey: ['stints', stintId], queryFn: ({ signal }) => request(stintFileSchema, `/api/stints/${stintId}`, { signal }) })
+  queryOptions({ queryKey: ['stints', stintId], queryFn: ({ signal }) => request(stintViewSchema, `/api/stints/${stintId}`, { signal }) })
 
 export const studentQuery = (personId: string) =>
   queryOptions({
     queryKey: ['students', personId],
-    queryFn: ({ signal }) => request(studentFileSchema, `/api/people/${personId}/stints`, { signal }),
+    queryFn: ({ signal }) => request(studentViewSchema, `/api/people/${personId}/stints`, { signal }),
   })
 
 /** What the school settles; who saves it puts it here. */

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { personSchema, type DayFile, type Person, type PersonSave } from '@ochote/contracts'
+import { personSchema, type DayView, type Person, type PersonSave } from '@ochote/contracts'
 import { dayQuery, peopleQuery } from './queries'
 import { request } from './request'
 
@@ -10,7 +10,7 @@ export function useSavePerson(id: string) {
     mutationFn: (change: PersonSave) => request(personSchema, `/api/people/${id}`, { method: 'PUT', body: change }),
     onSuccess: (saved) => {
       const put = (people: readonly Person[]) => people.map((p) => (p.id === id ? saved : p))
-      client.setQueriesData<DayFile>(
+      client.setQueriesData<DayView>(
         { queryKey: dayQuery('').queryKey.slice(0, 1), predicate: (q) => q.queryKey.length === 2 },
         (day) => day && { ...day, people: put(day.people) },
       )

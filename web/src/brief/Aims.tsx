@@ -1,14 +1,14 @@
 import { Box, Button, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { StintFile } from '@ochote/contracts'
+import type { StintView } from '@ochote/contracts'
 import { studentQuery } from '../api/queries'
 import { lastTime } from './lastTime'
 
 const MOST_AIMS = 2
 
 interface AimsProps {
-  file: StintFile
+  file: StintView
   studentId: string
   onSave: (aims: string[]) => void
 }

@@ -4,7 +4,7 @@ import { useMemo, type ReactNode } from 'react'
 import { cornerSteps } from '@ochote/core'
 import { count, lapTime, longDay } from '../format/format'
 import { PdfButton } from '../pdf/PdfButton'
-import { PlanView } from '../planView/PlanView'
+import { TrackMap } from '../trackMap/TrackMap'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { StageFrame } from '../ribbon/StageFrame'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
@@ -21,7 +21,7 @@ import { Wishes } from './Wishes'
 
 /** A student's briefing on screen: the circuit with its marks, corner by corner what to do where, two aims. */
 export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
-  const { file, solution, cones, scheme, student, vehicle, instructor, plan, event } = open
+  const { file, solution, cones, scheme, student, vehicle, instructor, plan, day } = open
   const { stint } = file
   const [corner, chooseCorner] = useCornerChoice(solution)
   const save = useSaveBrief(file)
@@ -34,7 +34,7 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
         <Typography variant="h1">Brief: {student.name}</Typography>
         {choice}
         <Box sx={{ flex: 1 }} />
-        <BriefParts open="Student" eventId={event.id} stintId={stint.id} />
+        <BriefParts open="Student" dayId={day.id} stintId={stint.id} />
         <PdfButton
           name={`Brief ${student.name}.pdf`}
           make={async () => (await import('../pdf/briefPdf')).briefPdf(open, lastTime(earlier.data, file))}
@@ -50,13 +50,13 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
       </Stack>
       {save.error && <ProblemNotice error={save.error} onRetry={() => save.reset()} />}
       <Typography color="text.secondary">
-        {longDay(event.day)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
+        {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
         {plan.name}, planned lap {lapTime(solution.trace.lapTimeS)}
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,5fr) minmax(0,6fr)' }, gap: 3, flex: 1 }}>
         <Stack sx={{ gap: 2 }}>
           <Box sx={{ height: { xs: 280, md: 300 } }}>
-            <PlanView solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
+            <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
           </Box>
           <Aims file={file} studentId={student.id} onSave={(aims) => save.mutate({ aims, briefedAt: stint.briefedAt })} />
           <Wishes student={student} vehicleNotes={vehicle.vehicle.notes} />

@@ -20,7 +20,7 @@ const wide = { display: { xs: 'none', sm: 'table-cell' } }
 
 /** The call sheet of a stint: for its student's own speeds, in the school's words, at the instructor's own pace of speech. */
 export function Calls({ open, school, choice }: { open: OpenStint; school: School; choice: ReactNode }) {
-  const { solution, cones, scheme, plan, student, instructor, file, event } = open
+  const { solution, cones, scheme, plan, student, instructor, file, day } = open
   const [corner, chooseCorner] = useCornerChoice(solution)
   const [lap, setLap] = useState(1)
   const [dialog, setDialog] = useState<'rate' | 'words' | null>(null)
@@ -34,7 +34,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
           standing,
           language: school.calls,
           fewWords: student.talk === 'few',
-          rightRunning: student.talk === 'many' ? new Map() : new Map(Object.keys(about).map((id) => [id, lap - 1])),
+          correctStreaks: student.talk === 'many' ? new Map() : new Map(Object.keys(about).map((id) => [id, lap - 1])),
         },
       ),
     [plan, instructor, standing, about, school.calls, student.talk, lap],
@@ -48,7 +48,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
         <Typography variant="h1">Calls</Typography>
         {choice}
         <Box sx={{ flex: 1 }} />
-        <BriefParts open="Calls" eventId={event.id} stintId={file.stint.id} />
+        <BriefParts open="Calls" dayId={day.id} stintId={file.stint.id} />
       </Stack>
       <Stack direction="row" sx={{ gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
         <TextField

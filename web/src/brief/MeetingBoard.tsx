@@ -1,6 +1,6 @@
 import { Box, Button, Checkbox, FormControlLabel, Stack, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
-import type { DayFile, School } from '@ochote/contracts'
+import type { DayView, School } from '@ochote/contracts'
 import type { MeetingItem } from '@ochote/core'
 import { clock, count } from '../format/format'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -12,7 +12,7 @@ import { SchoolTopics } from './SchoolTopics'
 import { useMeeting } from './useMeeting'
 
 interface MeetingBoardProps {
-  day: DayFile
+  day: DayView
   school: School
   items: readonly MeetingItem[]
 }
@@ -39,7 +39,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
       />
     )
   return (
-    <Page title="Drivers’ meeting" actions={<BriefParts open="Meeting" eventId={day.event.id} />} caution>
+    <Page title="Drivers’ meeting" actions={<BriefParts open="Meeting" dayId={day.id} />} caution>
       <Stack direction="row" className="no-print" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
         <Button variant="contained" onClick={() => setLarge(true)}>
           Large, to talk from

@@ -8,8 +8,8 @@ import { MeetingBoard } from './MeetingBoard'
 
 /** The drivers' meeting: what is gone through, with whom. */
 export function MeetingPage() {
-  const { eventId = '' } = useParams()
-  const day = useQuery(dayQuery(eventId))
+  const { dayId = '' } = useParams()
+  const day = useQuery(dayQuery(dayId))
   const school = useQuery(schoolQuery)
   const circuit = useQuery({ ...circuitQuery(day.data?.circuit.id ?? ''), enabled: day.data !== undefined })
   const track = useMemo(() => {

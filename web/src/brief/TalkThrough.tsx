@@ -2,10 +2,10 @@ import { NavigateBefore, NavigateNext, Pause, PlayArrow } from '@mui/icons-mater
 import { Box, Button, FormControlLabel, IconButton, MenuItem, Stack, Switch, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
-import { purposeSaid, stintRecord, talkPaces, talkThrough, type TalkPace, type TalkStep } from '@ochote/core'
+import { priorityPhrases, stintRecord, talkPaces, talkThrough, type TalkPace, type TalkStep } from '@ochote/core'
 import { schoolQuery } from '../api/queries'
 import { useStintLogs } from '../device/useStintLogs'
-import { PlanView } from '../planView/PlanView'
+import { TrackMap } from '../trackMap/TrackMap'
 import { StageFrame } from '../ribbon/StageFrame'
 import type { OpenStint } from '../stint/openStint'
 import { BriefParts } from './BriefParts'
@@ -17,17 +17,17 @@ const paceNames: Record<TalkPace, string> = { walking: 'At walking pace', sighti
 
 /** The lap played along ribbon and map, or stepped mark by mark: what, where, why; questions kept where they were asked. */
 export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNode }) {
-  const { solution, cones, scheme, plan, file, event } = open
+  const { solution, cones, scheme, plan, file, day } = open
   const language = useQuery(schoolQuery).data?.calls.language ?? 'en-GB'
   const [pace, setPace] = useState<TalkPace>('sighting')
   const [speaking, setSpeaking] = useState(false)
   const files = useMemo(() => [file], [file])
   const { logOf, add } = useStintLogs(files)
   const steps = useMemo(() => {
-    const own = new Map(plan.purposes.map((p) => [p.cornerNumber, `${purposeSaid[p.character]}: ${p.reason}`]))
-    const found = new Map(solution.corners.map((c) => [c.number, `a corner ${purposeSaid[c.character.character]}`]))
+    const own = new Map(plan.priorityOverrides.map((p) => [p.cornerNumber, `${priorityPhrases[p.kind]}: ${p.reason}`]))
+    const found = new Map(solution.corners.map((c) => [c.number, `a corner ${priorityPhrases[c.priority.kind]}`]))
     return talkThrough(solution, cones, (number) => own.get(number) ?? found.get(number) ?? '')
-  }, [solution, cones, plan.purposes])
+  }, [solution, cones, plan.priorityOverrides])
   const speak = (step: TalkStep) => speaking && say(`${step.what}, ${step.where}. ${step.why}`, language)
   const { at, playing, go, play, pause } = useTalkClock(solution, steps, pace, speak)
   useTalkKeys(
@@ -53,7 +53,7 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
         <Typography variant="h1">Talk-through</Typography>
         {choice}
         <Box sx={{ flex: 1 }} />
-        <BriefParts open="Talk-through" eventId={event.id} stintId={file.stint.id} />
+        <BriefParts open="Talk-through" dayId={day.id} stintId={file.stint.id} />
       </Stack>
       <Box
         sx={{
@@ -65,7 +65,7 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
         }}
       >
         <Box sx={{ height: { xs: 240, md: '100%' }, minHeight: 240 }}>
-          <PlanView solution={solution} cones={cones} scheme={scheme} corner={step.cornerNumber || null} onCorner={toCorner} />
+          <TrackMap solution={solution} cones={cones} scheme={scheme} corner={step.cornerNumber || null} onCorner={toCorner} />
         </Box>
         <Stack sx={{ gap: 1.5, minHeight: 0 }}>
           <Box component="section" aria-label="Now" aria-live="polite" sx={{ minHeight: 128 }}>

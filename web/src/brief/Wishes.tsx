@@ -2,7 +2,7 @@ import { Box, Stack, Typography } from '@mui/material'
 import { ToggleButton, ToggleButtonGroup } from '@mui/material'
 import type { Person } from '@ochote/contracts'
 import { useSavePerson } from '../api/useSavePerson'
-import { TakenField } from '../forms/TakenField'
+import { CommitField } from '../forms/CommitField'
 import { ProblemNotice } from '../problem/ProblemNotice'
 
 /** What the student brings and wants; it changes pace, calls and fading, and the next instructor starts from it. */
@@ -15,8 +15,8 @@ export function Wishes({ student, vehicleNotes }: { student: Person; vehicleNote
       </Typography>
       {save.error && <ProblemNotice error={save.error} />}
       <Stack sx={{ gap: 1.25 }}>
-        <TakenField label="Has driven" value={student.experience} most={400} onTake={(experience) => save.mutate({ experience })} />
-        <TakenField label="Wants" value={student.wishes} most={400} onTake={(wishes) => save.mutate({ wishes })} />
+        <CommitField label="Has driven" value={student.experience} most={400} onTake={(experience) => save.mutate({ experience })} />
+        <CommitField label="Wants" value={student.wishes} most={400} onTake={(wishes) => save.mutate({ wishes })} />
         <Stack direction="row" sx={{ gap: 2, flexWrap: 'wrap' }}>
           <ToggleButtonGroup
             exclusive

@@ -13,7 +13,7 @@ import {
 } from '@mui/material'
 import { useState } from 'react'
 import { callLanguageSchema, callVerbs, landmarkKinds, type CallLanguage, type School } from '@ochote/contracts'
-import { usualCalls, wordingNames } from '@ochote/core'
+import { defaultCalls, wordingNames } from '@ochote/core'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useSaveSchool } from './useSaveSchool'
 
@@ -98,7 +98,7 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => setCalls(usualCalls)}>The usual English</Button>
+        <Button onClick={() => setCalls(defaultCalls)}>The usual English</Button>
         <Button onClick={onClose}>Leave as it was</Button>
         <Button
           variant="contained"

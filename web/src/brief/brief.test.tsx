@@ -100,7 +100,7 @@ describe('the meeting', () => {
     const { asked } = fakeServer(({ body }) => ({ body: { ...(body as { meeting: object }).meeting, version: 1 } }))
     const open = { ...day, meeting: { ...day.meeting, heldAt: null, heldBy: '', present: [] } }
     const Held = () => {
-      const { data } = useQuery({ ...dayQuery(day.event.id), initialData: open, staleTime: Infinity })
+      const { data } = useQuery({ ...dayQuery(day.id), initialData: open, staleTime: Infinity })
       return <MeetingBoard day={data} school={school} items={items} />
     }
     shown(<Held />)

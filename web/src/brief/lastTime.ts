@@ -1,7 +1,7 @@
-import type { StintFile, StudentFile } from '@ochote/contracts'
+import type { StintView, StudentView } from '@ochote/contracts'
 
 /** What was to be worked on after the student's last debriefed stint before this one. */
-export function lastTime(student: StudentFile | undefined, file: StintFile): string[] {
+export function lastTime(student: StudentView | undefined, file: StintView): string[] {
   const stints = student?.days.flatMap((d) => d.stints) ?? []
   const before = stints.slice(
     0,

@@ -1,22 +1,22 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
-import { meetingSchema, type DayFile, type Meeting } from '@ochote/contracts'
+import { meetingSchema, type DayView, type Meeting } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { ProblemError, request } from '../api/request'
 
 type Held = Omit<Meeting, 'version'>
 
 /** The meeting as it stands on this page, saved at every change, one save after the other. */
-export function useMeeting(day: DayFile) {
+export function useMeeting(day: DayView) {
   const client = useQueryClient()
-  const { queryKey } = dayQuery(day.event.id)
+  const { queryKey } = dayQuery(day.id)
   const { version, ...stored } = day.meeting
   const [mine, setMine] = useState<Held | null>(null)
   const waiting = useRef<Held | null>(null)
-  const put = (meeting: Meeting) => client.setQueryData<DayFile>(queryKey, (before) => before && { ...before, meeting })
+  const put = (meeting: Meeting) => client.setQueryData<DayView>(queryKey, (before) => before && { ...before, meeting })
   const save = useMutation({
     mutationFn: ({ meeting, fromVersion }: { meeting: Held; fromVersion: number }) =>
-      request(meetingSchema, `/api/days/${day.event.id}/meeting`, { method: 'PUT', body: { meeting, fromVersion } }),
+      request(meetingSchema, `/api/days/${day.id}/meeting`, { method: 'PUT', body: { meeting, fromVersion } }),
     onSuccess: (saved) => {
       put(saved)
       const next = waiting.current

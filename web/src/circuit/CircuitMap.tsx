@@ -3,11 +3,11 @@ import { pointer } from 'd3-selection'
 import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react'
 import type { CircuitDocument } from '@ochote/contracts'
 import { toLocal, toLonLat, type LocalFrame, type Track } from '@ochote/core'
-import { fitToView, type Fit } from '../planView/fitToView'
-import { MapFrame } from '../planView/MapFrame'
-import { PlanTrack } from '../planView/PlanTrack'
-import { usePlanZoom } from '../planView/usePlanZoom'
-import { ZoomButtons } from '../planView/ZoomButtons'
+import { fitToView, type Fit } from '../trackMap/fitToView'
+import { MapFrame } from '../trackMap/MapFrame'
+import { MapTrack } from '../trackMap/MapTrack'
+import { useMapZoom } from '../trackMap/useMapZoom'
+import { ZoomButtons } from '../trackMap/ZoomButtons'
 import { useSize } from '../ribbon/useSize'
 import { featuresIn, placesOf, roleOf, type Place, type Stretch } from './documentEdits'
 import { FeatureGrip } from './FeatureGrip'
@@ -42,7 +42,7 @@ export function CircuitMap(props: CircuitMapProps) {
   const { tokens } = useTheme()
   const { ref, width, height } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
-  const { transform, show, by } = usePlanZoom(svg, width, height)
+  const { transform, show, by } = useMapZoom(svg, width, height)
   const { k } = transform
   const features = featuresIn(document)
   const fit = useMemo(() => fitToView(bounds, width, Math.max(0, height)), [bounds, width, height])
@@ -71,7 +71,7 @@ export function CircuitMap(props: CircuitMapProps) {
         }}
       >
         <g transform={transform.toString()}>
-          {track && <PlanTrack track={track} fit={fit} k={k} />}
+          {track && <MapTrack track={track} fit={fit} k={k} />}
           {features.map((f, i) =>
             roleOf(f) === 'centreline' || f.geometry.type !== 'LineString' ? null : (
               <path

@@ -3,11 +3,11 @@ import { Box, Button, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useBlocker, useParams } from 'react-router'
-import type { CircuitDocument, CircuitOnShelf } from '@ochote/contracts'
+import type { CircuitDocument, StoredCircuit } from '@ochote/contracts'
 import { circuitFromDocument, circuitRemarks, localFrame, sampleTrack, toLocal, type LocalFrame } from '@ochote/core'
 import { circuitQuery } from '../api/queries'
 import { Caution } from '../caution/Caution'
-import { UndoRedo } from '../history/UndoRedo'
+import { UndoRedo } from '../undo/UndoRedo'
 import { saveFile } from '../pdf/saveFile'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -44,7 +44,7 @@ function startOf(document: CircuitDocument): { frame: LocalFrame; bounds: { x: F
   return { frame, bounds: { x: Float64Array.from(local, (p) => p.x), y: Float64Array.from(local, (p) => p.y) } }
 }
 
-function CircuitEditor({ circuit }: { circuit: CircuitOnShelf }) {
+function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
   const draft = useCircuitDraft(circuit)
   const [{ frame, bounds }] = useState(() => startOf(circuit.document))
   const [tab, setTab] = useState<TabKey>('check')

@@ -5,7 +5,7 @@ import type { CircuitDocument } from '@ochote/contracts'
 import { cornersOf, placeAt, toLonLat, wrapStation, type Corner, type Track } from '@ochote/core'
 import { count, metres } from '../format/format'
 import { outOfBounds, typedNumber } from '../forms/numbers'
-import { TakenField } from '../forms/TakenField'
+import { CommitField } from '../forms/CommitField'
 import { joined, renumbered, split, withCorners } from './cornerEdits'
 import { added, type DocumentFeature } from './documentEdits'
 
@@ -32,7 +32,7 @@ export function CornersTab({ document, track, onChange }: CornersTabProps) {
         {corners.map((corner, i) => (
           <Stack component="li" key={`${corner.number}-${corner.startM}`} sx={{ gap: 1, py: 1, borderBottom: 1, borderColor: 'divider' }}>
             <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
-              <TakenField
+              <CommitField
                 label="Number"
                 sx={{ width: 88 }}
                 required
@@ -41,7 +41,7 @@ export function CornersTab({ document, track, onChange }: CornersTabProps) {
                 most={6}
                 onTake={(number) => write(corners.map((c, k) => (k === i ? { ...c, number } : c)))}
               />
-              <TakenField
+              <CommitField
                 label="Name"
                 sx={{ flex: 1 }}
                 value={corner.name}
@@ -128,7 +128,7 @@ interface StationFieldProps {
 
 function StationField({ label, value, track, onTake }: StationFieldProps) {
   return (
-    <TakenField
+    <CommitField
       label={label}
       sx={{ width: 92 }}
       most={8}

@@ -1,6 +1,6 @@
 import { MenuItem, Stack, TextField } from '@mui/material'
 import { typedNumber } from '../forms/numbers'
-import { TakenField } from '../forms/TakenField'
+import { CommitField } from '../forms/CommitField'
 import type { DocumentFeature } from './documentEdits'
 import { roleFields, type RoleField } from './roleFields'
 
@@ -32,7 +32,7 @@ export function FeatureForm({ feature, onSet }: FeatureFormProps) {
             ))}
           </TextField>
         ) : (
-          <TakenField
+          <CommitField
             key={field.key}
             label={field.unit ? `${field.label}, ${field.unit}` : field.label}
             value={textOf(feature.properties[field.key])}

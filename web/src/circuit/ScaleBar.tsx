@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material'
-import { roundMetres } from '../planView/SpeedKey'
+import { roundMetres } from '../trackMap/SpeedKey'
 
 const ABOUT_PX = 110
 

@@ -20,7 +20,7 @@ import {
   type Stretch,
 } from './documentEdits'
 import { outOfBounds, typedNumber } from '../forms/numbers'
-import { TakenField } from '../forms/TakenField'
+import { CommitField } from '../forms/CommitField'
 import { Profiles } from './Profiles'
 
 const fields: readonly { key: PerPosition | 'height'; label: string; least: number; most: number }[] = [
@@ -55,7 +55,7 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
   const closed = track?.closed ?? centreline.properties.closed !== false
   return (
     <Stack sx={{ gap: 1.5 }}>
-      <TakenField
+      <CommitField
         label="Name of the circuit"
         value={document.ochote.name}
         most={80}
@@ -159,7 +159,7 @@ const shown = (value: number) => String(Math.round(value * 1000) / 1000)
 function NumberAlong({ label, least, most, now, onTake }: NumberAlongProps) {
   const same = now.least === now.most
   return (
-    <TakenField
+    <CommitField
       label={label}
       value={same ? shown(now.least) : ''}
       placeholder={same ? '' : `${shown(now.least)} to ${shown(now.most)}`}

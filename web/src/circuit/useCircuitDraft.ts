@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useReducer, useState } from 'react'
-import { circuitSchema, type CircuitDocument, type CircuitOnShelf } from '@ochote/contracts'
+import { circuitSchema, type CircuitDocument, type StoredCircuit } from '@ochote/contracts'
 import { circuitQuery, circuitsQuery } from '../api/queries'
 import { ProblemError, request } from '../api/request'
-import { history, startHistory, type History, type HistoryAction } from '../history/history'
+import { history, startHistory, type History, type HistoryAction } from '../undo/history'
 
 const circuitHistory = (state: History<CircuitDocument>, action: HistoryAction<CircuitDocument>) => history(state, action)
 
@@ -26,12 +26,12 @@ export interface CircuitDraftState {
 }
 
 /** A circuit as it is edited: every change can be undone; it is stored when it is saved, over the version it was made from. */
-export function useCircuitDraft(circuit: CircuitOnShelf): CircuitDraftState {
+export function useCircuitDraft(circuit: StoredCircuit): CircuitDraftState {
   const client = useQueryClient()
   const [state, dispatch] = useReducer(circuitHistory, circuit.document, startHistory)
   const [saved, setSaved] = useState(circuit)
   const { present } = state
-  const stored = (next: CircuitOnShelf) => {
+  const stored = (next: StoredCircuit) => {
     setSaved(next)
     client.setQueryData(circuitQuery(next.id).queryKey, next)
     void client.invalidateQueries({ queryKey: circuitsQuery.queryKey, exact: true })

@@ -26,7 +26,7 @@ import { WorkOnThings } from './WorkOnThings'
 
 /** One stint told back: laps, faults, what was corrected, what was good, the two things, a sentence. */
 export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
-  const { file, solution, cones, scheme, student, event, vehicle, instructor } = open
+  const { file, solution, cones, scheme, student, day, vehicle, instructor } = open
   const record = useMemo(() => stintRecord(file.log), [file.log])
   const corrections = useMemo(() => correctionsOf(record), [record])
   const followed = useMemo(() => followedCorrections(record), [record])
@@ -70,7 +70,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
         )}
       </Stack>
       <Typography color="text.secondary" sx={{ mt: -1 }}>
-        {longDay(event.day)}, {file.stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {vehicle.vehicle.name} with{' '}
+        {longDay(day.date)}, {file.stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {vehicle.vehicle.name} with{' '}
         {instructor.name}
       </Typography>
       {save.error && <ProblemNotice error={save.error} onRetry={store} />}
@@ -106,7 +106,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
         <EmptyState
           title="Nothing is driven yet"
           action={
-            <Button variant="contained" component={RouterLink} to={stagePath(event.id, 'run', file.stint.id)}>
+            <Button variant="contained" component={RouterLink} to={stagePath(day.id, 'run', file.stint.id)}>
               Take the seat
             </Button>
           }

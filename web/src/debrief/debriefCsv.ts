@@ -16,8 +16,8 @@ interface CsvRow {
 }
 
 /** A stint's laps and log as one table: a row a lap, then a row an entry, in the order of the laps. */
-export function debriefCsv({ event, student }: OpenStint, record: StintRecord, corrections: readonly Correction[]): Blob {
-  const base = { date: event.day, student: student.name, lap_time_s: '', corner: '', code: '', name: '', severity: '', outcome: '' }
+export function debriefCsv({ day, student }: OpenStint, record: StintRecord, corrections: readonly Correction[]): Blob {
+  const base = { date: day.date, student: student.name, lap_time_s: '', corner: '', code: '', name: '', severity: '', outcome: '' }
   const rows: CsvRow[] = [
     ...timedLaps(record).map((lap): CsvRow => ({ ...base, lap: lap.number, lap_time_s: (lap.timeS ?? 0).toFixed(3), kind: 'lap' })),
     ...record.faults.map((f): CsvRow => ({

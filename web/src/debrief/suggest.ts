@@ -2,7 +2,7 @@ import type { DebriefDraft } from '@ochote/contracts'
 import {
   bestLap,
   correctionsOf,
-  markFinder,
+  coneFinder,
   praiseName,
   THINGS_TO_WORK_ON,
   timedLaps,
@@ -28,7 +28,7 @@ export function goodFrom(record: StintRecord): string[] {
 }
 
 /** Everything that could be worked on, the most pressing first, with its mark from the plan. */
-export const candidatesFor = (open: OpenStint, record: StintRecord): WorkOn[] => workOnFrom(correctionsOf(record), markFinder(open.cones))
+export const candidatesFor = (open: OpenStint, record: StintRecord): WorkOn[] => workOnFrom(correctionsOf(record), coneFinder(open.cones))
 
 /** The debrief as it is offered before anyone chose. */
 export function suggestedDebrief(open: OpenStint, record: StintRecord): DebriefDraft {

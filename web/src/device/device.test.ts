@@ -40,8 +40,8 @@ describe('the logs of several stints', () => {
   })
   it('are kept apart, and take over what other devices log', async () => {
     fakeServer(receipt(0))
-    const { LogBook } = await import('./logBook')
-    const book = new LogBook()
+    const { StintLogs } = await import('./stintLogs')
+    const book = new StintLogs()
     const other = stintFile([], { id: idOf(60) })
     book.hear([stintFile([entries[0]!]), other])
     await vi.waitFor(() => expect(book.snapshot().get(stint.id)?.ready).toBe(true))
@@ -69,17 +69,17 @@ describe('the logs of several stints', () => {
   })
 })
 
-describe('work kept on the device', () => {
+describe('solutions cached on the device', () => {
   it('is found by its key; the oldest go when there are many', async () => {
-    const { keepWorkHere, workHere } = await import('./workStore')
-    const { work } = solved()
+    const { cacheSolution, cachedSolution } = await import('./solutionStore')
+    const { stored } = solved()
     for (let k = 0; k < 62; k++) {
       vi.setSystemTime(1_000_000 + k)
-      await keepWorkHere(`plan ${k}`, work)
+      await cacheSolution(`plan ${k}`, stored)
     }
     vi.useRealTimers()
-    expect(await workHere('plan 61')).toEqual(work)
-    expect(await workHere('plan 0')).toBeNull()
-    expect(await workHere('another')).toBeNull()
+    expect(await cachedSolution('plan 61')).toEqual(stored)
+    expect(await cachedSolution('plan 0')).toBeNull()
+    expect(await cachedSolution('another')).toBeNull()
   })
 })

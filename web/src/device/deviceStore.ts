@@ -2,7 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { LogEntry } from '@ochote/contracts'
 import { v4 as uuid } from 'uuid'
 
-interface KeptEntry {
+interface DeviceEntry {
   id: string
   stintId: string
   entry: LogEntry
@@ -10,7 +10,7 @@ interface KeptEntry {
 }
 
 interface DeviceSchema extends DBSchema {
-  entries: { key: string; value: KeptEntry; indexes: { byStint: string } }
+  entries: { key: string; value: DeviceEntry; indexes: { byStint: string } }
 }
 
 let opened: Promise<IDBPDatabase<DeviceSchema>> | null = null
@@ -26,14 +26,14 @@ function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
 }
 
 /** Keeps an entry on the device; resolves once it is on disk. */
-export async function keepEntry(entry: LogEntry): Promise<void> {
+export async function storeEntry(entry: LogEntry): Promise<void> {
   const db = await deviceDb()
   const write = db.transaction('entries', 'readwrite', { durability: 'strict' })
   await Promise.all([write.store.put({ id: entry.id, stintId: entry.stintId, entry, sent: false }), write.done])
 }
 
 /** Every entry of a stint that this device made, and whether the server has it. */
-export async function keptEntries(stintId: string): Promise<{ entry: LogEntry; sent: boolean }[]> {
+export async function deviceEntries(stintId: string): Promise<{ entry: LogEntry; sent: boolean }[]> {
   const db = await deviceDb()
   return (await db.getAllFromIndex('entries', 'byStint', stintId)).map(({ entry, sent }) => ({ entry, sent }))
 }

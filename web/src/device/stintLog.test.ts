@@ -16,7 +16,7 @@ const sentIds = (asked: { body: unknown }[]) => asked.map((a) => (a.body as { en
 // every test has a device of its own: the module keeps its database open
 async function freshDevice() {
   vi.resetModules()
-  return { ...(await import('./stintLog')), ...(await import('./sendWaiting')), store: await import('./deviceStore') }
+  return { ...(await import('./stintLog')), ...(await import('./outbox')), store: await import('./deviceStore') }
 }
 let device: Awaited<ReturnType<typeof freshDevice>>
 beforeEach(async () => {
@@ -133,18 +133,18 @@ describe('a stint’s log on the device', () => {
 describe('what waits on the device', () => {
   it('is sent stint by stint, and not a second time', async () => {
     const other = { ...entries[1]!, id: idOf(901), stintId: idOf(77) }
-    for (const entry of [...entries, other]) await device.store.keepEntry(entry)
+    for (const entry of [...entries, other]) await device.store.storeEntry(entry)
     const server = fakeServer(({ body }) => receipt(body))
-    await device.sendWaiting()
+    await device.sendUnsent()
     expect(server.asked.map((a) => a.path).sort()).toEqual([`/api/stints/${stint.id}/log`, `/api/stints/${idOf(77)}/log`].sort())
-    await device.sendWaiting()
+    await device.sendUnsent()
     expect(server.asked).toHaveLength(2)
   })
 
   it('stays waiting when the server takes only part of it', async () => {
-    for (const entry of entries) await device.store.keepEntry(entry)
+    for (const entry of entries) await device.store.storeEntry(entry)
     fakeServer(() => ({ body: { stored: [entries[0]!.id], clockOffsetMs: 0 } }))
-    await device.sendWaiting()
+    await device.sendUnsent()
     expect((await device.store.unsentEntries()).map((e) => e.id)).toEqual([entries[1]!.id, entries[2]!.id])
   })
 

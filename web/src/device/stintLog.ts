@@ -1,6 +1,6 @@
 import type { LogEntry } from '@ochote/contracts'
-import { keepEntry, keptEntries, withOffset } from './deviceStore'
-import { sendEntries } from './sendWaiting'
+import { storeEntry, deviceEntries, withOffset } from './deviceStore'
+import { sendEntries } from './outbox'
 
 /** A stint's log as this device knows it. */
 export interface LogState {
@@ -46,7 +46,7 @@ export class StintLog {
   /** Reads what this device kept before, as after a reload, and sends what is waiting. */
   async open(): Promise<void> {
     this.closed = false
-    for (const { entry, sent } of await keptEntries(this.stintId)) {
+    for (const { entry, sent } of await deviceEntries(this.stintId)) {
       this.own.set(entry.id, entry)
       if (!sent) this.unsent.add(entry.id)
     }
@@ -74,7 +74,7 @@ export class StintLog {
   /** Keeps an entry on the device, then shows and sends it. */
   async add(entry: LogEntry): Promise<void> {
     try {
-      await keepEntry(entry)
+      await storeEntry(entry)
     } catch (refused) {
       this.tell({ refused })
       return

@@ -1,16 +1,16 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState, useSyncExternalStore } from 'react'
 import { v4 as uuid } from 'uuid'
-import type { LogEntry, StintFile } from '@ochote/contracts'
+import type { LogEntry, StintView } from '@ochote/contracts'
 import { dayQuery, studentQuery } from '../api/queries'
 import { stampAt, trueNow } from './deviceClock'
 import { deviceId } from './deviceStore'
-import { LogBook } from './logBook'
+import { StintLogs } from './stintLogs'
 import type { LogState } from './stintLog'
 
 type Own<T> = T extends LogEntry ? Omit<T, 'id' | 'stintId' | 'deviceId' | 'deviceTime' | 'clockOffsetMs'> : never
 /** What was tapped, before it gets its id and time. */
-export type Tapped = Own<LogEntry>
+export type NewEntry = Own<LogEntry>
 /** When and as what something else than a finger logs: a logger's crossing has a time and an id of its own. */
 interface Exactly {
   id: string
@@ -20,12 +20,12 @@ interface Exactly {
 const notOpen: LogState = { entries: [], waiting: 0, refused: null, ready: false }
 
 /** The logs of stints on this device, and how to add to them. */
-export function useStintLogs(files: readonly StintFile[]): {
+export function useStintLogs(files: readonly StintView[]): {
   logOf: (stintId: string) => LogState
-  add: (stintId: string, tapped: Tapped, exactly?: Exactly) => string
+  add: (stintId: string, tapped: NewEntry, exactly?: Exactly) => string
 } {
   const client = useQueryClient()
-  const [book] = useState(() => new LogBook())
+  const [book] = useState(() => new StintLogs())
   useEffect(() => {
     book.hear(files)
   }, [book, files])
@@ -40,7 +40,7 @@ export function useStintLogs(files: readonly StintFile[]): {
   )
   const states = useSyncExternalStore(book.subscribe, book.snapshot)
   const add = useCallback(
-    (stintId: string, tapped: Tapped, exactly?: Exactly): string => {
+    (stintId: string, tapped: NewEntry, exactly?: Exactly): string => {
       const id = exactly?.id ?? uuid()
       const entry: LogEntry = { ...tapped, id, stintId, deviceId: deviceId(), ...stampAt(exactly?.atMs ?? trueNow()) }
       void book.add(entry)

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import { shown } from '../fixtures/render'
 import { outOfBounds, typedNumber } from './numbers'
-import { TakenField } from './TakenField'
+import { CommitField } from './CommitField'
 import { TextLine } from './TextLine'
 
 describe('a typed number', () => {
@@ -21,9 +21,9 @@ describe('a typed number', () => {
 })
 
 describe('a field that is taken over when it is left', () => {
-  const open = (change: Partial<Parameters<typeof TakenField>[0]> = {}) => {
+  const open = (change: Partial<Parameters<typeof CommitField>[0]> = {}) => {
     const onTake = vi.fn()
-    shown(<TakenField label="Width" value="5" onTake={onTake} wrong={(text) => outOfBounds(text, 1, 9)} {...change} />)
+    shown(<CommitField label="Width" value="5" onTake={onTake} wrong={(text) => outOfBounds(text, 1, 9)} {...change} />)
     return { onTake, field: screen.getByRole('textbox', { name: /Width/ }) }
   }
 

@@ -1,14 +1,14 @@
 import { Circle, G, Line, Path, Svg, Text as SvgText } from '@react-pdf/renderer'
-import { placeAt, type PlanSolution, type PlacedCone } from '@ochote/core'
+import { placeAt, type PlanSolution, type Cone } from '@ochote/core'
 import type { MarkerScheme } from '@ochote/contracts'
-import { dutyShapes } from '../marks/dutyShapes'
-import { fitToView } from '../planView/fitToView'
+import { dutyShapes } from '../cones/dutyShapes'
+import { fitToView } from '../trackMap/fitToView'
 import { PDF_FONT } from './pdfFonts'
 import { pdfInk } from './pdfStyles'
 
 interface PdfCircuitProps {
   solution: PlanSolution
-  cones: readonly PlacedCone[]
+  cones: readonly Cone[]
   scheme: MarkerScheme
   /** corners to number; every one where it is left out */
   numbered?: ReadonlySet<string>

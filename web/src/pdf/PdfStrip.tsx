@@ -1,13 +1,13 @@
 import { Path, Svg, Text as SvgText } from '@react-pdf/renderer'
 import type { MarkerScheme } from '@ochote/contracts'
-import { stationsApart, wrapStation, type PlacedCone, type PlanSolution } from '@ochote/core'
-import { dutyShapes } from '../marks/dutyShapes'
+import { stationsApart, wrapStation, type Cone, type PlanSolution } from '@ochote/core'
+import { dutyShapes } from '../cones/dutyShapes'
 import { PDF_FONT } from './pdfFonts'
 import { pdfInk } from './pdfStyles'
 
 interface PdfStripProps {
   solution: PlanSolution
-  cones: readonly PlacedCone[]
+  cones: readonly Cone[]
   scheme: MarkerScheme
   /** numbers of the section's corners, in their order */
   corners: readonly string[]

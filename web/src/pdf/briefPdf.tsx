@@ -3,7 +3,7 @@ import { cornerSteps, suggestedSections } from '@ochote/core'
 import type { Duty } from '@ochote/contracts'
 import { CAUTION } from '../caution/Caution'
 import { count, lapTime, longDay, speed } from '../format/format'
-import { dutyMeanings, dutyShapes } from '../marks/dutyShapes'
+import { dutyMeanings, dutyShapes } from '../cones/dutyShapes'
 import type { OpenStint } from '../stint/openStint'
 import { PdfCircuit } from './PdfCircuit'
 import { PdfStrip } from './PdfStrip'
@@ -25,7 +25,7 @@ export function briefPdf(open: OpenStint, lastTime: readonly string[]): Promise<
 }
 
 function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly string[] }) {
-  const { event, file, student, vehicle, instructor, solution, cones, scheme, plan } = open
+  const { day, file, student, vehicle, instructor, solution, cones, scheme, plan } = open
   const { stint } = file
   const section = suggestedSections(solution.track, solution.corners)[0] ?? null
   const aColumn = Math.ceil(solution.corners.length / COLUMNS)
@@ -34,7 +34,7 @@ function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly
       <Page size="A4" style={s.page}>
         <Text style={s.title}>{student.name}</Text>
         <Text style={s.sub}>
-          {longDay(event.day)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
+          {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
           {solution.track.circuit.name} · {plan.name}, planned lap {lapTime(solution.trace.lapTimeS)}
         </Text>
         <View style={s.row}>

@@ -18,7 +18,7 @@ export function debriefPdf(open: OpenStint, draft: DebriefDraft): Promise<Blob> 
 }
 
 function DebriefDocument({ open, draft }: { open: OpenStint; draft: DebriefDraft }) {
-  const { event, file, student, vehicle, instructor, solution, cones, scheme } = open
+  const { day, file, student, vehicle, instructor, solution, cones, scheme } = open
   const record = stintRecord(file.log)
   const laps = timedLaps(record)
   const best = bestLap(record)
@@ -29,8 +29,8 @@ function DebriefDocument({ open, draft }: { open: OpenStint; draft: DebriefDraft
       <Page size="A4" style={[s.page, { fontSize: 9.4 }]}>
         <Text style={s.title}>{student.name}</Text>
         <Text style={s.sub}>
-          {longDay(event.day)}, {file.stint.startsAt} · {solution.track.circuit.name} · {count(laps.length, 'lap')} in{' '}
-          {vehicle.vehicle.name} with {instructor.name}
+          {longDay(day.date)}, {file.stint.startsAt} · {solution.track.circuit.name} · {count(laps.length, 'lap')} in {vehicle.vehicle.name}{' '}
+          with {instructor.name}
         </Text>
         <Text style={s.heading}>What was good</Text>
         {draft.good.map((good, i) => (

@@ -1,12 +1,12 @@
 import { Typography } from '@mui/material'
-import type { Change, PlacedCone, PlanSolution } from '@ochote/core'
+import type { Change, Cone, PlanSolution } from '@ochote/core'
 import { difference } from '../format/format'
 import type { SolutionInput } from '../workers/useSolution'
 import { useWhatIf } from '../workers/useWhatIf'
 import { roomWords } from './roomWords'
 
 /** The change that driving to a moved mark makes; null for marks that no computation follows. */
-function changeOf({ duty, moved }: PlacedCone): Change | null {
+function changeOf({ duty, moved }: Cone): Change | null {
   const metres = moved?.alongM ?? 0
   if (Math.abs(metres) < 0.5) return null
   if (duty === 'brake' || duty === 'lift') return { kind: 'brake-later', metres }
@@ -16,7 +16,7 @@ function changeOf({ duty, moved }: PlacedCone): Change | null {
 }
 
 interface ConeEffectProps {
-  cone: PlacedCone
+  cone: Cone
   input: SolutionInput
   solution: PlanSolution
 }

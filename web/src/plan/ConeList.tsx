@@ -3,13 +3,13 @@ import { Box, Button, ButtonBase, IconButton, Stack, Tooltip, Typography } from 
 import { styled } from '@mui/material/styles'
 import type { ReactNode } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
-import type { Moved, PlacedCone } from '@ochote/core'
-import { TakenField } from '../forms/TakenField'
+import type { Moved, Cone } from '@ochote/core'
+import { CommitField } from '../forms/CommitField'
 import { speed } from '../format/format'
-import { DutyMark } from '../marks/DutyMark'
+import { DutyMark } from '../cones/DutyMark'
 
 interface ConeListProps {
-  cones: readonly PlacedCone[]
+  cones: readonly Cone[]
   scheme: MarkerScheme
   selected: string | null
   onSelect: (id: string | null) => void
@@ -20,7 +20,7 @@ interface ConeListProps {
   onRemark: (id: string, remark: string) => void
   onTakeAway: (id: string) => void
   /** what the chosen mark does where it stands */
-  effect?: (cone: PlacedCone) => ReactNode
+  effect?: (cone: Cone) => ReactNode
 }
 
 const Row = styled(ButtonBase)(({ theme }) => ({
@@ -84,7 +84,7 @@ export function ConeList({ cones, scheme, selected, onSelect, onNudge, ...hands 
   )
 }
 
-type ConeHandsProps = Pick<ConeListProps, 'onNudge' | 'onPutBack' | 'onLock' | 'onRemark' | 'onTakeAway' | 'effect'> & { cone: PlacedCone }
+type ConeHandsProps = Pick<ConeListProps, 'onNudge' | 'onPutBack' | 'onLock' | 'onRemark' | 'onTakeAway' | 'effect'> & { cone: Cone }
 
 /** What can be done to the chosen mark, where it stands, and what it does there. */
 function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, effect }: ConeHandsProps) {
@@ -121,7 +121,7 @@ function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, eff
           Take away
         </Button>
       </Stack>
-      <TakenField label="Remark for whoever places it" value={cone.remark} onTake={(remark) => onRemark(cone.id, remark)} />
+      <CommitField label="Remark for whoever places it" value={cone.remark} onTake={(remark) => onRemark(cone.id, remark)} />
       {effect?.(cone)}
       <Typography variant="caption" color="text.secondary">
         {speed(cone.speedMps)} planned · {Math.abs(cone.inFromEdgeM).toFixed(1)} m {cone.inFromEdgeM < 0 ? 'outside' : 'inside'} the edge ·{' '}

@@ -1,9 +1,9 @@
 import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useMemo, useState } from 'react'
-import { characters, type Character, type PlanDraft, type Purpose } from '@ochote/contracts'
+import { priorityKinds, type PriorityKind, type PlanDraft, type PriorityOverride } from '@ochote/contracts'
 import { suggestedSections, type PlanSolution, type SolvedCorner, type WhatIfAnswer } from '@ochote/core'
 import type { SolutionInput } from '../workers/useSolution'
-import { CornerPurposes, purposeNames } from './CornerPurposes'
+import { CornerPriorities, priorityNames } from './CornerPriorities'
 import { WhatIf } from './WhatIf'
 
 interface CornersTabProps {
@@ -20,8 +20,11 @@ interface CornersTabProps {
 /** What each corner is for and what to work on; of the chosen corner, what if. */
 export function CornersTab({ solution, input, draft, corner, onCorner, onChange, onWhatIf }: CornersTabProps) {
   const chosen = solution.corners.find((c) => c.number === corner)
-  const say = (number: string, purpose: Purpose | null) =>
-    onChange({ ...draft, purposes: [...draft.purposes.filter((p) => p.cornerNumber !== number), ...(purpose ? [purpose] : [])] })
+  const say = (number: string, purpose: PriorityOverride | null) =>
+    onChange({
+      ...draft,
+      priorityOverrides: [...draft.priorityOverrides.filter((p) => p.cornerNumber !== number), ...(purpose ? [purpose] : [])],
+    })
   return (
     <>
       {chosen ? (
@@ -30,7 +33,7 @@ export function CornersTab({ solution, input, draft, corner, onCorner, onChange,
           <OwnPurpose
             key={`purpose-${chosen.number}`}
             corner={chosen}
-            own={draft.purposes.find((p) => p.cornerNumber === chosen.number) ?? null}
+            own={draft.priorityOverrides.find((p) => p.cornerNumber === chosen.number) ?? null}
             onSay={(purpose) => say(chosen.number, purpose)}
           />
         </>
@@ -39,7 +42,13 @@ export function CornersTab({ solution, input, draft, corner, onCorner, onChange,
           Choose a corner to ask what if, and to say yourself what it is for.
         </Typography>
       )}
-      <CornerPurposes corners={solution.corners} ranking={solution.ranking} corner={corner} onCorner={onCorner} purposes={draft.purposes} />
+      <CornerPriorities
+        corners={solution.corners}
+        ranking={solution.ranking}
+        corner={corner}
+        onCorner={onCorner}
+        priorityOverrides={draft.priorityOverrides}
+      />
       <Sections solution={solution} />
     </>
   )
@@ -47,16 +56,16 @@ export function CornersTab({ solution, input, draft, corner, onCorner, onChange,
 
 interface OwnPurposeProps {
   corner: SolvedCorner
-  own: Purpose | null
-  onSay: (purpose: Purpose | null) => void
+  own: PriorityOverride | null
+  onSay: (purpose: PriorityOverride | null) => void
 }
 
 /** The instructor's own word on what a corner is for, with the reason. */
 function OwnPurpose({ corner, own, onSay }: OwnPurposeProps) {
-  const [character, setCharacter] = useState<Character | ''>(own?.character ?? '')
+  const [kind, setKind] = useState<PriorityKind | ''>(own?.kind ?? '')
   const [reason, setReason] = useState(own?.reason ?? '')
-  const changed = character !== (own?.character ?? '') || reason.trim() !== (own?.reason ?? '')
-  const complete = character === '' ? own !== null : reason.trim() !== ''
+  const changed = kind !== (own?.kind ?? '') || reason.trim() !== (own?.reason ?? '')
+  const complete = kind === '' ? own !== null : reason.trim() !== ''
   return (
     <Box component="section" aria-labelledby="own-purpose">
       <Typography id="own-purpose" variant="h2" sx={{ mt: 2.5, mb: 0.75 }}>
@@ -67,18 +76,18 @@ function OwnPurpose({ corner, own, onSay }: OwnPurposeProps) {
           select
           size="small"
           label="It is there"
-          value={character}
+          value={kind}
           slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-          onChange={(e) => setCharacter(characters.find((c) => c === e.target.value) ?? '')}
+          onChange={(e) => setKind(priorityKinds.find((c) => c === e.target.value) ?? '')}
         >
-          <MenuItem value="">by the numbers: {purposeNames[corner.character.character]}</MenuItem>
-          {characters.map((c) => (
+          <MenuItem value="">by the numbers: {priorityNames[corner.priority.kind]}</MenuItem>
+          {priorityKinds.map((c) => (
             <MenuItem key={c} value={c}>
-              {purposeNames[c]}
+              {priorityNames[c]}
             </MenuItem>
           ))}
         </TextField>
-        {character !== '' && (
+        {kind !== '' && (
           <TextField
             size="small"
             label="Because"
@@ -92,9 +101,9 @@ function OwnPurpose({ corner, own, onSay }: OwnPurposeProps) {
           variant="outlined"
           sx={{ alignSelf: 'flex-start' }}
           disabled={!changed || !complete}
-          onClick={() => onSay(character === '' ? null : { cornerNumber: corner.number, character, reason: reason.trim() })}
+          onClick={() => onSay(kind === '' ? null : { cornerNumber: corner.number, kind, reason: reason.trim() })}
         >
-          {character === '' ? 'Go by the numbers' : 'Say so'}
+          {kind === '' ? 'Go by the numbers' : 'Say so'}
         </Button>
       </Stack>
     </Box>

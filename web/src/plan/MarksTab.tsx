@@ -3,49 +3,49 @@ import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/materi
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { v4 as uuid } from 'uuid'
-import { duties, type ConesByHand, type DayFile, type Duty, type MarkerScheme, type Plan } from '@ochote/contracts'
-import { driveRound, type PlacedCone, type PlanSolution } from '@ochote/core'
-import { dutyMeanings } from '../marks/dutyShapes'
+import { duties, type ConeEdits, type DayView, type Duty, type MarkerScheme, type Plan } from '@ochote/contracts'
+import { driveRound, type Cone, type PlanSolution } from '@ochote/core'
+import { dutyMeanings } from '../cones/dutyShapes'
 import { stagePath } from '../shell/stages'
 import type { SolutionInput } from '../workers/useSolution'
 import { ConeEffect } from './ConeEffect'
 import { ConeList } from './ConeList'
-import { added, broughtBack, locked, newCone, nudged, putBack, remarked, takenAway, unlocked } from './conesByHand'
+import { added, broughtBack, locked, newCone, nudged, putBack, remarked, takenAway, unlocked } from './coneEdits'
 
 interface MarksTabProps {
-  day: DayFile
+  day: DayView
   plan: Plan
   solution: PlanSolution
   input: SolutionInput
-  cones: readonly PlacedCone[]
+  cones: readonly Cone[]
   scheme: MarkerScheme
-  byHand: ConesByHand
+  coneEdits: ConeEdits
   corner: string | null
   selected: string | null
   onSelect: (id: string | null) => void
-  onChange: (byHand: ConesByHand) => void
+  onChange: (coneEdits: ConeEdits) => void
 }
 
 /** The marks of the lap or of the chosen corner, and everything that can be done to them by hand. */
-export function MarksTab({ day, plan, solution, input, cones, scheme, byHand, corner, selected, onSelect, onChange }: MarksTabProps) {
+export function MarksTab({ day, plan, solution, input, cones, scheme, coneEdits, corner, selected, onSelect, onChange }: MarksTabProps) {
   const { track } = solution
   const [duty, setDuty] = useState<Duty>('gate')
   const coneOf = (id: string) => cones.find((c) => c.id === id)
-  const withCone = (id: string, change: (cone: PlacedCone) => ConesByHand) => {
+  const withCone = (id: string, change: (cone: Cone) => ConeEdits) => {
     const cone = coneOf(id)
     if (cone) onChange(change(cone))
   }
-  const gone = solution.cones.filter((c) => byHand.removed.includes(c.id))
+  const gone = solution.cones.filter((c) => coneEdits.removed.includes(c.id))
   const add = () => {
     const cone = newCone(solution, corner, duty, `by-hand-${uuid().slice(0, 8)}`)
-    onChange(added(byHand, cone))
+    onChange(added(coneEdits, cone))
     onSelect(cone.id)
   }
   return (
     <>
       <Stack direction="row" sx={{ alignItems: 'baseline', justifyContent: 'space-between', gap: 1 }}>
         <Typography variant="h2">{corner ? `Marks of corner ${corner}` : 'Marks in the order of the lap'}</Typography>
-        <Button size="small" component={Link} to={`${stagePath(day.event.id, 'plan', plan.id)}/placing`} startIcon={<FormatListNumbered />}>
+        <Button size="small" component={Link} to={`${stagePath(day.id, 'plan', plan.id)}/placing`} startIcon={<FormatListNumbered />}>
           Placing list
         </Button>
       </Stack>
@@ -54,12 +54,12 @@ export function MarksTab({ day, plan, solution, input, cones, scheme, byHand, co
         scheme={scheme}
         selected={selected}
         onSelect={onSelect}
-        onNudge={(id, alongM) => withCone(id, (cone) => (cone.locked ? byHand : nudged(track, byHand, cone, alongM)))}
-        onPutBack={(id) => onChange(putBack(byHand, id))}
-        onLock={(id, on) => withCone(id, (cone) => (on ? locked(byHand, cone) : unlocked(byHand, id)))}
-        onRemark={(id, remark) => onChange(remarked(byHand, id, remark))}
+        onNudge={(id, alongM) => withCone(id, (cone) => (cone.locked ? coneEdits : nudged(track, coneEdits, cone, alongM)))}
+        onPutBack={(id) => onChange(putBack(coneEdits, id))}
+        onLock={(id, on) => withCone(id, (cone) => (on ? locked(coneEdits, cone) : unlocked(coneEdits, id)))}
+        onRemark={(id, remark) => onChange(remarked(coneEdits, id, remark))}
         onTakeAway={(id) => {
-          withCone(id, (cone) => takenAway(byHand, cone))
+          withCone(id, (cone) => takenAway(coneEdits, cone))
           onSelect(null)
         }}
         effect={(cone) => <ConeEffect cone={cone} input={input} solution={solution} />}
@@ -74,7 +74,7 @@ export function MarksTab({ day, plan, solution, input, cones, scheme, byHand, co
               <Typography variant="body2">
                 {cone.cornerNumber} {cone.duty}, {cone.foundBy}
               </Typography>
-              <Button size="small" onClick={() => onChange(broughtBack(byHand, cone.id))}>
+              <Button size="small" onClick={() => onChange(broughtBack(coneEdits, cone.id))}>
                 Bring back
               </Button>
             </Stack>

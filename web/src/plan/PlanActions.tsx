@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuid } from 'uuid'
-import { planSchema, type DayFile, type Plan, type PlanDraft } from '@ochote/contracts'
+import { planSchema, type DayView, type Plan, type PlanDraft } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -12,7 +12,7 @@ import { stagePath } from '../shell/stages'
 import { variantOf, variants, type VariantKey } from './variants'
 
 interface PlanActionsProps {
-  day: DayFile
+  day: DayView
   plan: Plan
   draft: PlanDraft
   onChange: (draft: PlanDraft) => void
@@ -24,7 +24,7 @@ export function PlanActions({ day, plan, draft, onChange, onOpen }: PlanActionsP
   const navigate = useNavigate()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const [dialog, setDialog] = useState<'rename' | 'vary' | null>(null)
-  const path = stagePath(day.event.id, 'plan', plan.id)
+  const path = stagePath(day.id, 'plan', plan.id)
   const choose = (act: () => void) => () => {
     setAnchor(null)
     act()
@@ -97,10 +97,10 @@ function NewVariant({ day, draft, onClose, onOpen }: Pick<PlanActionsProps, 'day
     mutationFn: () =>
       request(planSchema, '/api/plans', {
         method: 'POST',
-        body: { id: uuid(), eventId: day.event.id, draft: { ...variantOf(draft, kind), name: shown.trim() } },
+        body: { id: uuid(), dayId: day.id, draft: { ...variantOf(draft, kind), name: shown.trim() } },
       }),
     onSuccess: (stored) => {
-      client.setQueryData<DayFile>(dayQuery(day.event.id).queryKey, (file) => file && { ...file, plans: [...file.plans, stored] })
+      client.setQueryData<DayView>(dayQuery(day.id).queryKey, (file) => file && { ...file, plans: [...file.plans, stored] })
       onClose()
       onOpen(stored.id)
     },

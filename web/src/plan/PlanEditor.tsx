@@ -1,7 +1,7 @@
 import { Box, LinearProgress, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useMemo } from 'react'
-import type { DayFile, Plan } from '@ochote/contracts'
-import { placedCones, type PlanSolution } from '@ochote/core'
+import type { DayView, Plan } from '@ochote/contracts'
+import { applyConeEdits, type PlanSolution } from '@ochote/core'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useSolution } from '../workers/useSolution'
@@ -11,10 +11,10 @@ import { PlanActions } from './PlanActions'
 import { PlanSummary } from './PlanSummary'
 import { PlanWork } from './PlanWork'
 import { usePlanDraft, type PlanDraftState } from './usePlanDraft'
-import { UndoRedo } from '../history/UndoRedo'
+import { UndoRedo } from '../undo/UndoRedo'
 
 interface PlanEditorProps {
-  day: DayFile
+  day: DayView
   plan: Plan
   onOpen: (planId: string) => void
 }
@@ -31,7 +31,7 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
     vehicle,
     setup: draft.setup,
     firstSession: draft.firstSession,
-    byHand: draft.byHand,
+    coneEdits: draft.coneEdits,
   }
   const solution = useSolution(input)
   return (
@@ -99,9 +99,9 @@ function PlanSummaryOf({
 }: {
   data: PlanSolution
   draft: PlanDraftState['draft']
-  scheme: DayFile['markerSchemes'][number]
+  scheme: DayView['markerSchemes'][number]
 }) {
-  const cones = useMemo(() => placedCones(data, draft.byHand), [data, draft.byHand])
+  const cones = useMemo(() => applyConeEdits(data, draft.coneEdits), [data, draft.coneEdits])
   return <PlanSummary solution={data} cones={cones} scheme={scheme} />
 }
 

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useNavigate, useParams } from 'react-router'
 import { dayQuery } from '../api/queries'
-import { nextStint } from '../day/nextStint'
+import { nextStint } from '../stint/phase'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
 import { EmptyState } from '../shell/EmptyState'
@@ -11,9 +11,9 @@ import { PlanEditor } from './PlanEditor'
 
 /** The Plan stage: the plan in the address, else the one driven next, else the day's first. */
 export function PlanPage() {
-  const { eventId = '', planId } = useParams()
+  const { dayId = '', planId } = useParams()
   const navigate = useNavigate()
-  const day = useQuery(dayQuery(eventId))
+  const day = useQuery(dayQuery(dayId))
   return (
     <Loaded query={day}>
       {(file) => {
@@ -29,7 +29,7 @@ export function PlanPage() {
         }
         return (
           <TrackCursorProvider>
-            <PlanEditor key={plan.id} day={file} plan={plan} onOpen={(id) => void navigate(stagePath(eventId, 'plan', id))} />
+            <PlanEditor key={plan.id} day={file} plan={plan} onOpen={(id) => void navigate(stagePath(dayId, 'plan', id))} />
           </TrackCursorProvider>
         )
       }}

@@ -1,9 +1,9 @@
 import { FormControlLabel, MenuItem, Slider, Stack, Switch, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material'
 import { useState } from 'react'
-import type { BrakingSchool, DayFile, PlanDraft, Setup } from '@ochote/contracts'
+import type { BrakingSchool, DayView, PlanDraft, Setup } from '@ochote/contracts'
 
 interface PlanSettingsProps {
-  day: DayFile
+  day: DayView
   draft: PlanDraft
   onChange: (draft: PlanDraft) => void
   /** begins to draw the line by hand from the present one */

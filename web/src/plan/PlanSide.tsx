@@ -1,7 +1,7 @@
 import { styled } from '@mui/material/styles'
 import { memo, useMemo, type ReactNode } from 'react'
-import type { ConesByHand, DayFile, Plan } from '@ochote/contracts'
-import { placedCones, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
+import type { ConeEdits, DayView, Plan } from '@ochote/contracts'
+import { applyConeEdits, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { PanelTabs } from '../shell/PanelTabs'
 import type { SolutionInput } from '../workers/useSolution'
@@ -26,7 +26,7 @@ const tabs = { setup: 'Set-up', marks: 'Marks', corners: 'Corners', room: 'Room'
 export type PlanTab = keyof typeof tabs
 
 interface PlanSideProps {
-  day: DayFile
+  day: DayView
   plan: Plan
   data: PlanSolution
   input: SolutionInput
@@ -48,7 +48,7 @@ export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
   const { day, plan, data, input, state, tab, onTab, corner, onCorner, selected, onSelect, onLineByHand, onWhatIf, error } = props
   const { draft, change } = state
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)!
-  const cones = useMemo(() => placedCones(data, draft.byHand), [data, draft.byHand])
+  const cones = useMemo(() => applyConeEdits(data, draft.coneEdits), [data, draft.coneEdits])
   const shownTab: Record<PlanTab, () => ReactNode> = {
     setup: () => (
       <>
@@ -64,11 +64,11 @@ export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
         input={input}
         cones={cones}
         scheme={scheme}
-        byHand={draft.byHand}
+        coneEdits={draft.coneEdits}
         corner={corner}
         selected={selected}
         onSelect={onSelect}
-        onChange={(byHand: ConesByHand) => change({ ...draft, byHand })}
+        onChange={(coneEdits: ConeEdits) => change({ ...draft, coneEdits })}
       />
     ),
     corners: () => (

@@ -1,13 +1,13 @@
 import { Typography } from '@mui/material'
 import type { MarkerScheme } from '@ochote/contracts'
-import type { PlacedCone, PlanSolution } from '@ochote/core'
+import type { Cone, PlanSolution } from '@ochote/core'
 import { count, lapTime, speed } from '../format/format'
-import { StockShortage } from '../marks/StockShortage'
+import { StockShortage } from '../cones/StockShortage'
 import { UnsafeCorners } from './roomWords'
 
 interface PlanSummaryProps {
   solution: PlanSolution
-  cones: readonly PlacedCone[]
+  cones: readonly Cone[]
   scheme: MarkerScheme
 }
 

@@ -1,17 +1,17 @@
 import { Box } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useCallback, useMemo, useState } from 'react'
-import type { ConeMove, DayFile, Plan } from '@ochote/contracts'
-import { placedCones, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
-import { PlanView } from '../planView/PlanView'
+import type { ConeMove, DayView, Plan } from '@ochote/contracts'
+import { applyConeEdits, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
+import { TrackMap } from '../trackMap/TrackMap'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { RibbonFoot } from '../ribbon/RibbonFoot'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import type { SolutionInput } from '../workers/useSolution'
-import { moved } from './conesByHand'
+import { moved } from './coneEdits'
 import { HandReadout } from './HandReadout'
 import { PlanSide, type PlanTab } from './PlanSide'
-import { purposeWords } from './CornerPurposes'
+import { priorityWords } from './CornerPriorities'
 import { marginsOf } from './roomWords'
 import { useLineHand } from './useLineHand'
 import type { PlanDraftState } from './usePlanDraft'
@@ -27,7 +27,7 @@ const Layout = styled('div')(({ theme }) => ({
 }))
 
 interface PlanWorkProps {
-  day: DayFile
+  day: DayView
   plan: Plan
   data: PlanSolution
   input: SolutionInput
@@ -48,16 +48,16 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
   const [whatIf, setWhatIf] = useState<WhatIfAnswer | null>(null)
   const otherwise = useMemo(() => (whatIf ? whatIfPath(data, whatIf, input.vehicle.widthM) : []), [data, whatIf, input.vehicle.widthM])
   const margins = useMemo(() => (tab === 'room' ? marginsOf(data.room) : null), [tab, data.room])
-  const byHand = useMemo(() => (dragged ? moved(draft.byHand, dragged) : draft.byHand), [draft.byHand, dragged])
-  const cones = useMemo(() => placedCones(shown, byHand), [shown, byHand])
+  const coneEdits = useMemo(() => (dragged ? moved(draft.coneEdits, dragged) : draft.coneEdits), [draft.coneEdits, dragged])
+  const cones = useMemo(() => applyConeEdits(shown, coneEdits), [shown, coneEdits])
   const drag = (coneId: string, { stationM, offsetM }: ConePlace, done: boolean) => {
-    if (draft.byHand.locked.includes(coneId)) return
+    if (draft.coneEdits.locked.includes(coneId)) return
     const move = { coneId, stationM, offsetM }
     setDragged(done ? null : move)
     // a press that moved nothing is a choice, not a move
-    if (done && dragged?.coneId === coneId) change({ ...draft, byHand: moved(draft.byHand, move) })
+    if (done && dragged?.coneId === coneId) change({ ...draft, coneEdits: moved(draft.coneEdits, move) })
   }
-  const purposes = useMemo(() => purposeWords(data.corners, draft.purposes), [data.corners, draft.purposes])
+  const priorityOverrides = useMemo(() => priorityWords(data.corners, draft.priorityOverrides), [data.corners, draft.priorityOverrides])
   const pick = useCallback((coneId: string | null) => {
     select(coneId)
     if (coneId !== null) setTab('marks')
@@ -77,7 +77,7 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
     <>
       <Layout>
         <Box sx={{ height: { xs: 340, md: 'auto' }, minHeight: 0, display: 'flex', position: 'relative' }}>
-          <PlanView {...drawing} otherwise={otherwise} margins={margins} />
+          <TrackMap {...drawing} otherwise={otherwise} margins={margins} />
           {changedS !== null && <HandReadout shown={shown} before={data} changedS={changedS} />}
         </Box>
         <PlanSide
@@ -97,7 +97,7 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
           error={error}
         />
       </Layout>
-      <RibbonFoot {...drawing} purposes={purposes} printed />
+      <RibbonFoot {...drawing} priorityOverrides={priorityOverrides} printed />
     </>
   )
 }

@@ -3,8 +3,8 @@ import { Alert, Box, Button, Stack, Typography } from '@mui/material'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 as uuid } from 'uuid'
-import { planSchema, type DayFile, type MarkerScheme, type Plan } from '@ochote/contracts'
-import { readiness, type PlacedCone, type PlanSolution } from '@ochote/core'
+import { planSchema, type DayView, type MarkerScheme, type Plan } from '@ochote/contracts'
+import { readiness, type Cone, type PlanSolution } from '@ochote/core'
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { clock, shortDay } from '../format/format'
@@ -13,10 +13,10 @@ import { ProblemNotice } from '../problem/ProblemNotice'
 import type { PlanDraftState } from './usePlanDraft'
 
 interface ReadyTabProps {
-  day: DayFile
+  day: DayView
   plan: Plan
   solution: PlanSolution
-  cones: readonly PlacedCone[]
+  cones: readonly Cone[]
   scheme: MarkerScheme
   state: PlanDraftState
 }
@@ -40,8 +40,8 @@ export function ReadyTab({ day, plan, solution, cones, scheme, state }: ReadyTab
     mutationFn: () =>
       request(planSchema, `/api/plans/${plan.id}/versions`, { method: 'POST', body: { id: uuid(), by: by.trim(), fromVersion: version } }),
     onSuccess: (stored) =>
-      client.setQueryData<DayFile>(
-        dayQuery(stored.eventId).queryKey,
+      client.setQueryData<DayView>(
+        dayQuery(stored.dayId).queryKey,
         (file) => file && { ...file, plans: file.plans.map((p) => (p.id === stored.id ? stored : p)) },
       ),
   })

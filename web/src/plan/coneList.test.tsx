@@ -75,7 +75,7 @@ describe('two savings over each other', () => {
   it('offer both, and say that nothing of mine is stored', async () => {
     const day = dayFile([])
     const mine = planDraftSchema.parse(plan)
-    const theirs = { ...mine, firstSession: !mine.firstSession, byHand: { ...mine.byHand, removed: ['1-exit'] } }
+    const theirs = { ...mine, firstSession: !mine.firstSession, coneEdits: { ...mine.coneEdits, removed: ['1-exit'] } }
     const told = { onKeepMine: vi.fn(), onTakeTheirs: vi.fn() }
     shown(<ConflictDialog version={7} differences={draftDifferences(mine, theirs, day)} {...told} />)
     expect(screen.getByRole('dialog').textContent).toContain('Version 7 was saved')

@@ -1,4 +1,4 @@
-import type { DayFile, PlanDraft } from '@ochote/contracts'
+import type { DayView, PlanDraft } from '@ochote/contracts'
 
 /** What two who changed one plan have differently. */
 export interface DraftDifference {
@@ -10,8 +10,8 @@ export interface DraftDifference {
 const percent = (share: number) => `${Math.round(share * 100)} %`
 
 /** A plan's settings as words, in the order they are set. */
-function told(draft: PlanDraft, day: Pick<DayFile, 'vehicles' | 'markerSchemes'>): Record<string, string> {
-  const { setup, byHand } = draft
+function told(draft: PlanDraft, day: Pick<DayView, 'vehicles' | 'markerSchemes'>): Record<string, string> {
+  const { setup, coneEdits } = draft
   const { pace, conditions } = setup
   const list = (texts: readonly string[]) => (texts.length === 0 ? 'none' : texts.join(', '))
   return {
@@ -25,12 +25,12 @@ function told(draft: PlanDraft, day: Pick<DayFile, 'vehicles' | 'markerSchemes'>
     Margins: `inside ${setup.insideMarginM} m, outside ${setup.outsideMarginM} m`,
     Road: `grip ${percent(conditions.grip)}, on the rubber ${percent(conditions.rubberedGrip)}, wind ${conditions.windMps} m/s from ${conditions.windFromDeg}°`,
     'First session': draft.firstSession ? 'yes' : 'no',
-    'Cones moved': list(byHand.moves.map((m) => `${m.coneId} to ${m.stationM.toFixed(0)} m (${m.offsetM.toFixed(1)} m across)`)),
-    'Cones locked': list(byHand.locked),
-    'Cones added': list(byHand.added.map((c) => `${c.duty} at ${c.stationM.toFixed(0)} m`)),
-    'Cones taken away': list(byHand.removed),
-    Remarks: list(byHand.notes.map((n) => `${n.coneId}: ${n.note}`)),
-    'What corners are for': list(draft.purposes.map((p) => `${p.cornerNumber} ${p.character}, ${p.reason}`)),
+    'Cones moved': list(coneEdits.moves.map((m) => `${m.coneId} to ${m.stationM.toFixed(0)} m (${m.offsetM.toFixed(1)} m across)`)),
+    'Cones locked': list(coneEdits.locked),
+    'Cones added': list(coneEdits.added.map((c) => `${c.duty} at ${c.stationM.toFixed(0)} m`)),
+    'Cones taken away': list(coneEdits.removed),
+    Remarks: list(coneEdits.notes.map((n) => `${n.coneId}: ${n.note}`)),
+    'What corners are for': list(draft.priorityOverrides.map((p) => `${p.cornerNumber} ${p.kind}, ${p.reason}`)),
     'Unsafe cones answered': list(draft.unsafeAnswers.map((a) => `${a.cornerNumber} by ${a.by}: ${a.reason}`)),
   }
 }
@@ -39,7 +39,7 @@ const LONGEST = 160
 const short = (text: string) => (text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text)
 
 /** Every setting that two drafts have differently, in words. */
-export function draftDifferences(mine: PlanDraft, theirs: PlanDraft, day: Pick<DayFile, 'vehicles' | 'markerSchemes'>): DraftDifference[] {
+export function draftDifferences(mine: PlanDraft, theirs: PlanDraft, day: Pick<DayView, 'vehicles' | 'markerSchemes'>): DraftDifference[] {
   const [a, b] = [told(mine, day), told(theirs, day)]
   return Object.keys(a)
     .filter((what) => a[what] !== b[what])

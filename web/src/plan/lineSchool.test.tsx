@@ -32,11 +32,12 @@ describe('what a line costs and gives', () => {
   })
 
   it('of one’s own says where it is over an edge, as unsafe', () => {
-    const byHand = (overEdge: LineReport['overEdge']) => shown(<LineSchool solution={{ ...solved(), lineReport: report({ overEdge }) }} />)
-    const { unmount } = byHand([])
+    const coneEdits = (overEdge: LineReport['overEdge']) =>
+      shown(<LineSchool solution={{ ...solved(), lineReport: report({ overEdge }) }} />)
+    const { unmount } = coneEdits([])
     expect(screen.queryByText(/^The vehicle keeps between the edges/)).not.toBeNull()
     unmount()
-    byHand([{ fromM: 100, toM: 118, side: 'left', byM: 0.42 }])
+    coneEdits([{ fromM: 100, toM: 118, side: 'left', byM: 0.42 }])
     expect(screen.getByText(/^Unsafe, over the edge/).textContent).toContain('0.4 m on the left, 100 to 118 m')
   })
 

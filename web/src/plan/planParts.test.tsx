@@ -1,8 +1,8 @@
 import { screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { noConesByHand, planDraftSchema, type ConesByHand, type Plan, type PlanDraft } from '@ochote/contracts'
-import { placedCones, whatIfOf, type Change } from '@ochote/core'
+import { noConeEdits, planDraftSchema, type ConeEdits, type Plan, type PlanDraft } from '@ochote/contracts'
+import { applyConeEdits, whatIfOf, type Change } from '@ochote/core'
 import { fakeServer } from '../fixtures/fakeServer'
 import { shown } from '../fixtures/render'
 import { dayFile, plan, scheme, solved, stintFile, vehicle } from '../fixtures/stadium'
@@ -18,7 +18,7 @@ afterEach(() => vi.unstubAllGlobals())
 const solution = solved()
 const day = dayFile([stintFile([], { briefedAt: '2026-10-17T08:00:00.000Z' })])
 const draft: PlanDraft = planDraftSchema.parse(plan)
-const input = { circuitId: plan.circuitId, vehicle, setup: plan.setup, firstSession: false, byHand: noConesByHand }
+const input = { circuitId: plan.circuitId, vehicle, setup: plan.setup, firstSession: false, coneEdits: noConeEdits }
 
 describe('what two drafts have differently', () => {
   it('is nothing for the same, and each setting in words for others', () => {
@@ -28,7 +28,7 @@ describe('what two drafts have differently', () => {
       name: 'Theirs',
       firstSession: true,
       setup: { ...draft.setup, pace: { ...draft.setup.pace, brake: 0.5 } },
-      byHand: { ...noConesByHand, locked: ['1-turn'], removed: ['2-exit'] },
+      coneEdits: { ...noConeEdits, locked: ['1-turn'], removed: ['2-exit'] },
     }
     const found = new Map(draftDifferences(draft, theirs, day).map((d) => [d.what, [d.mine, d.theirs]]))
     expect([...found.keys()]).toEqual(['Name', 'Pace', 'First session', 'Cones locked', 'Cones taken away'])
@@ -37,7 +37,7 @@ describe('what two drafts have differently', () => {
     expect(found.get('Pace')![1]).toContain('braking 50 %')
   })
   it('is cut where it is long', () => {
-    const many = { ...draft, byHand: { ...noConesByHand, locked: Array.from({ length: 60 }, (_, k) => `${k}-turn`) } }
+    const many = { ...draft, coneEdits: { ...noConeEdits, locked: Array.from({ length: 60 }, (_, k) => `${k}-turn`) } }
     expect(draftDifferences(draft, many, day)[0]!.theirs.length).toBeLessThanOrEqual(161)
   })
 })
@@ -65,9 +65,9 @@ describe('where the car goes otherwise', () => {
 })
 
 describe('the marks of a plan', () => {
-  const open = (byHand: ConesByHand = noConesByHand, selected: string | null = null) => {
-    const told = { onSelect: vi.fn(), onChange: vi.fn<(byHand: ConesByHand) => void>() }
-    const cones = placedCones(solution, byHand)
+  const open = (coneEdits: ConeEdits = noConeEdits, selected: string | null = null) => {
+    const told = { onSelect: vi.fn(), onChange: vi.fn<(coneEdits: ConeEdits) => void>() }
+    const cones = applyConeEdits(solution, coneEdits)
     shown(
       <MarksTab
         day={day}
@@ -76,7 +76,7 @@ describe('the marks of a plan', () => {
         input={input}
         cones={cones}
         scheme={scheme}
-        byHand={byHand}
+        coneEdits={coneEdits}
         corner="1"
         selected={selected}
         {...told}
@@ -95,11 +95,11 @@ describe('the marks of a plan', () => {
   })
   it('that are locked are not moved; those taken away are brought back', async () => {
     const turn = solution.cones.find((c) => c.cornerNumber === '1' && c.duty === 'turn')!
-    const byHand = { ...noConesByHand, locked: [turn.id], removed: ['1-exit'] }
-    const { onChange } = open(byHand, turn.id)
+    const coneEdits = { ...noConeEdits, locked: [turn.id], removed: ['1-exit'] }
+    const { onChange } = open(coneEdits, turn.id)
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'One metre later' }).disabled).toBe(true)
     await userEvent.click(screen.getByRole('button', { name: 'Bring back' }))
-    expect(onChange.mock.calls[0]![0]).toEqual({ ...byHand, removed: [] })
+    expect(onChange.mock.calls[0]![0]).toEqual({ ...coneEdits, removed: [] })
   })
 })
 
@@ -127,7 +127,7 @@ describe('what can be done with a plan as a whole', () => {
     await choose('New variant…')
     await userEvent.click(within(screen.getByRole('dialog')).getAllByRole('button', { name: /^(Make|Add)/ })[0]!)
     await vi.waitFor(() => expect(onOpen).toHaveBeenCalledOnce())
-    expect(asked[0]).toMatchObject({ method: 'POST', path: '/api/plans', body: { eventId: day.event.id } })
+    expect(asked[0]).toMatchObject({ method: 'POST', path: '/api/plans', body: { dayId: day.id } })
   })
 })
 
@@ -139,7 +139,7 @@ describe('before a plan is used', () => {
         day={day}
         plan={{ ...plan, ...change }}
         solution={solution}
-        cones={placedCones(solution, noConesByHand)}
+        cones={applyConeEdits(solution, noConeEdits)}
         scheme={scheme}
         state={state}
       />,

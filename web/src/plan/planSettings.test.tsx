@@ -12,13 +12,13 @@ const day = { ...dayFile([]), vehicles: [...dayFile([]).vehicles, { id: idOf(70)
 /** Settings that are kept, as a page keeps them; the drafts they went through, the last one last. */
 function open(change: Partial<PlanDraft> = {}) {
   const drafts: PlanDraft[] = [{ ...planDraftSchema.parse(plan), ...change }]
-  const byHand = { asked: false }
+  const coneEdits = { asked: false }
   function Page() {
     const [draft, setDraft] = useState(drafts[0]!)
     return (
       <PlanSettings
         day={day}
-        onLineByHand={() => (byHand.asked = true)}
+        onLineByHand={() => (coneEdits.asked = true)}
         draft={draft}
         onChange={(next) => {
           drafts.push(next)
@@ -28,15 +28,15 @@ function open(change: Partial<PlanDraft> = {}) {
     )
   }
   shown(<Page />)
-  return { drafts, byHand, last: () => drafts[drafts.length - 1]! }
+  return { drafts, coneEdits, last: () => drafts[drafts.length - 1]! }
 }
 const choose = (name: string) => userEvent.click(screen.getByRole('button', { name }))
 
 describe('what a plan is made for', () => {
   it('is a line of one’s own, begun from the present one', async () => {
-    const { byHand } = open({ setup: { ...setup, lineSchool: 'late-apex' } })
+    const { coneEdits } = open({ setup: { ...setup, lineSchool: 'late-apex' } })
     await choose('By hand')
-    expect(byHand.asked).toBe(true)
+    expect(coneEdits.asked).toBe(true)
   })
 
   it('is a vehicle of the day', async () => {
@@ -91,9 +91,9 @@ describe('what a plan is made for', () => {
   })
 
   it('keeps everything else of the plan', async () => {
-    const byHand = { ...plan.byHand, moves: [{ coneId: '1-brake', stationM: 100, offsetM: -5 }] }
-    const { last } = open({ byHand, name: 'Mine' })
+    const coneEdits = { ...plan.coneEdits, moves: [{ coneId: '1-brake', stationM: 100, offsetM: -5 }] }
+    const { last } = open({ coneEdits, name: 'Mine' })
     await choose('Trail')
-    expect(last()).toMatchObject({ byHand, name: 'Mine', vehicleId: plan.vehicleId })
+    expect(last()).toMatchObject({ coneEdits, name: 'Mine', vehicleId: plan.vehicleId })
   })
 })

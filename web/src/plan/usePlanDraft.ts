@@ -1,9 +1,9 @@
 import { hashKey, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react'
-import { planDraftSchema, planSchema, type DayFile, type Plan, type PlanDraft } from '@ochote/contracts'
+import { planDraftSchema, planSchema, type DayView, type Plan, type PlanDraft } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { ProblemError, request } from '../api/request'
-import { history as historyReducer, startHistory, type History, type HistoryAction } from '../history/history'
+import { history as historyReducer, startHistory, type History, type HistoryAction } from '../undo/history'
 
 const SAVE_AFTER_MS = 600
 
@@ -41,8 +41,8 @@ export function usePlanDraft(plan: Plan): PlanDraftState {
       request(planSchema, `/api/plans/${plan.id}`, { method: 'PUT', body: save }),
     onSuccess: (stored) => {
       setSaved({ draft: draftOf(stored), version: stored.version })
-      client.setQueryData<DayFile>(
-        dayQuery(stored.eventId).queryKey,
+      client.setQueryData<DayView>(
+        dayQuery(stored.dayId).queryKey,
         (day) => day && { ...day, plans: day.plans.map((p) => (p.id === stored.id ? stored : p)) },
       )
     },

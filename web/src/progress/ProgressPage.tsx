@@ -2,7 +2,7 @@ import { MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useNavigate, useParams } from 'react-router'
 import { dayQuery, studentQuery } from '../api/queries'
-import { nextStint } from '../day/nextStint'
+import { nextStint } from '../stint/phase'
 import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
@@ -11,9 +11,9 @@ import { StudentProgress } from './StudentProgress'
 
 /** The Progress stage: one student's corners over the days. */
 export function ProgressPage() {
-  const { eventId = '', studentId } = useParams()
+  const { dayId = '', studentId } = useParams()
   const navigate = useNavigate()
-  const day = useQuery(dayQuery(eventId))
+  const day = useQuery(dayQuery(dayId))
   return (
     <Loaded query={day}>
       {(data) => {
@@ -29,7 +29,7 @@ export function ProgressPage() {
             value={student?.id ?? ''}
             slotProps={{ select: { 'aria-label': 'Which student' } }}
             sx={{ minWidth: 220 }}
-            onChange={(e) => void navigate(stagePath(eventId, 'progress', e.target.value))}
+            onChange={(e) => void navigate(stagePath(dayId, 'progress', e.target.value))}
           >
             {students.map((p) => (
               <MenuItem key={p.id} value={p.id}>

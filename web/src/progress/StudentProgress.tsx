@@ -1,6 +1,6 @@
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import { useCallback, useMemo } from 'react'
-import type { StudentFile } from '@ochote/contracts'
+import type { StudentView } from '@ochote/contracts'
 import { bestLap, cornerHistories, faultOf, stintRecord, timedLaps, type CornerHistory, type DayAtCorner } from '@ochote/core'
 import type { ChartOption } from '../charts/Chart'
 import { LazyChart } from '../charts/LazyChart'
@@ -10,7 +10,7 @@ import type { Tokens } from '../theme/tokens'
 import { useCornerNumbers } from './useCornerNumbers'
 
 /** Faults per corner over a student's days at one circuit, as a chart and as its table. */
-export function StudentProgress({ file }: { file: StudentFile }) {
+export function StudentProgress({ file }: { file: StudentView }) {
   const circuit = file.days[file.days.length - 1]?.circuit
   const days = useMemo(
     () =>
@@ -54,7 +54,7 @@ export function StudentProgress({ file }: { file: StudentFile }) {
       },
       series: days.map((d, n) => ({
         type: 'bar',
-        name: shortDay(d.event.day),
+        name: shortDay(d.date),
         data: histories.map((h) => h.days[n]?.perLap || null),
         // earlier days are hollow, the last is filled: told apart without colour
         itemStyle: n === days.length - 1 ? { color: tokens.action } : { color: 'transparent', borderColor: tokens.ink, borderWidth: 1.4 },
@@ -74,7 +74,7 @@ export function StudentProgress({ file }: { file: StudentFile }) {
             .flatMap((lap) => lap?.timeS ?? [])
             .sort((a, b) => a - b)[0]
           const laps = d.records.reduce((sum, r) => sum + timedLaps(r).length, 0)
-          return `${shortDay(d.event.day)}: ${count(laps, 'lap')}${best ? `, best ${lapTime(best)}` : ''}, ${d.event.weather.toLowerCase()}. `
+          return `${shortDay(d.date)}: ${count(laps, 'lap')}${best ? `, best ${lapTime(best)}` : ''}, ${d.weather.toLowerCase()}. `
         })}
         {days.length > 1 && `Fewer faults at ${count(now, 'corner')}, more at ${worse}.`}
       </Typography>
@@ -84,7 +84,7 @@ export function StudentProgress({ file }: { file: StudentFile }) {
         </Typography>
         <LazyChart label="Faults a lap at each corner, one bar a day; the table below has the same" height={260} option={option} />
       </Box>
-      <HistoryTable histories={histories} heads={days.map((d) => shortDay(d.event.day))} />
+      <HistoryTable histories={histories} heads={days.map((d) => shortDay(d.date))} />
     </>
   )
 }

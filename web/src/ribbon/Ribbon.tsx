@@ -2,8 +2,8 @@ import { Box, useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
 import { useEffect, useMemo, useRef, type PointerEvent, type ReactNode } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
-import { coneOffset, stationsApart, wrapStation, type PlacedCone, type PlanSolution } from '@ochote/core'
-import { DutyMark } from '../marks/DutyMark'
+import { coneOffset, stationsApart, wrapStation, type Cone, type PlanSolution } from '@ochote/core'
+import { DutyMark } from '../cones/DutyMark'
 import { CornerHandle } from './CornerHandle'
 import { LineHandle } from './LineHandle'
 import type { LineHand } from './lineHand'
@@ -26,7 +26,7 @@ export interface ConePlace {
 
 export interface RibbonProps {
   solution: PlanSolution
-  cones: readonly PlacedCone[]
+  cones: readonly Cone[]
   scheme: MarkerScheme
   corner: string | null
   onCorner: (number: string | null) => void
@@ -37,7 +37,7 @@ export interface RibbonProps {
   /** where the line can be taken hold of */
   hand?: LineHand | null
   /** what each corner is for, by number */
-  purposes?: ReadonlyMap<string, string>
+  priorityOverrides?: ReadonlyMap<string, string>
   notes?: readonly RibbonNote[]
   /** what is called on the lap, in a lane of its own */
   calls?: readonly RibbonCall[]
@@ -64,7 +64,7 @@ export function Ribbon({
   onCone,
   onConeDrag,
   hand = null,
-  purposes,
+  priorityOverrides,
   notes = [],
   calls,
   overlay,
@@ -106,7 +106,7 @@ export function Ribbon({
   const [windowFrom, windowTo] = scales.x.range() as [number, number]
   const inWindow = ({ stationM }: { stationM: number }) =>
     scales.x(stationM) > windowFrom - NEAR_PX && scales.x(stationM) < windowTo + NEAR_PX
-  const drag = (cone: PlacedCone, event: PointerEvent, done: boolean) => {
+  const drag = (cone: Cone, event: PointerEvent, done: boolean) => {
     const stationM = stationAt(event)
     onConeDrag?.(cone.id, { stationM, offsetM: coneOffset(track, cone.side, stationM) }, done)
   }
@@ -142,7 +142,7 @@ export function Ribbon({
               key={c.number}
               name={c.name}
               number={c.number}
-              purpose={purposes?.get(c.number) ?? ''}
+              purpose={priorityOverrides?.get(c.number) ?? ''}
               selected={c.number === corner}
               x={scales.x(wrapStation(track, c.startM + stationsApart(track, c.startM, c.endM) / 2))}
               fromX={scales.x(c.startM)}

@@ -2,7 +2,7 @@ import { Box, Stack } from '@mui/material'
 import { useMemo } from 'react'
 import type { Duty } from '@ochote/contracts'
 import { Caution } from '../caution/Caution'
-import { DutyLegend } from '../marks/DutyLegend'
+import { DutyLegend } from '../cones/DutyLegend'
 import { CursorReadout } from './CursorReadout'
 import { Ribbon, type RibbonProps } from './Ribbon'
 

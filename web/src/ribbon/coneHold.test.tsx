@@ -1,7 +1,7 @@
 import { fireEvent } from '@testing-library/react'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { shown } from '../fixtures/render'
-import { stubSizes } from '../fixtures/laidOut'
+import { stubSizes } from '../fixtures/stubLayout'
 import { openStint, scheme } from '../fixtures/stadium'
 import { Ribbon } from './Ribbon'
 

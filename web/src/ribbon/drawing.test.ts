@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { fitToView } from '../planView/fitToView'
+import { fitToView } from '../trackMap/fitToView'
 import { solved } from '../fixtures/stadium'
 import { tokens } from '../theme/tokens'
 import { allSamples, lanes, pathThrough, ribbonHeight, ribbonScales, runsOf, shownSamples, speedLaneKmh } from './ribbonScales'

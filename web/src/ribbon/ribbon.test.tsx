@@ -2,9 +2,9 @@ import { fireEvent, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { useLocation } from 'react-router'
-import { PlanView } from '../planView/PlanView'
+import { TrackMap } from '../trackMap/TrackMap'
 import { shown } from '../fixtures/render'
-import { stubSizes } from '../fixtures/laidOut'
+import { stubSizes } from '../fixtures/stubLayout'
 import { openStint, scheme } from '../fixtures/stadium'
 import { Ribbon } from './Ribbon'
 import { useCornerChoice } from './useCornerChoice'
@@ -16,7 +16,7 @@ const common = { solution: open.solution, cones: open.cones, scheme, corner: nul
 
 describe.each([
   { name: 'the ribbon', Drawing: Ribbon },
-  { name: 'the plan view', Drawing: PlanView },
+  { name: 'the plan view', Drawing: TrackMap },
 ])('$name', ({ Drawing }) => {
   it('has a button for every corner and a mark for every cone', () => {
     const { container } = shown(<Drawing {...common} onCorner={vi.fn()} />)

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material'
 import { useMemo, useState } from 'react'
 import type { LogEntry } from '@ochote/contracts'
-import { standingEntries, timeOf } from '@ochote/core'
+import { effectiveEntries, timeOf } from '@ochote/core'
 import { entryWords } from './entryWords'
 import { Target } from './Target'
 import { useNow } from './useNow'
@@ -22,7 +22,7 @@ const byItself = (e: LogEntry) => (e.kind === 'line' && e.source === 'logger') |
 export function LastEntry({ entries, onUndo, onCalled = null }: LastEntryProps) {
   const last = useMemo(
     () =>
-      standingEntries(entries)
+      effectiveEntries(entries)
         .filter((e) => !byItself(e))
         .pop() ?? null,
     [entries],

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material'
 import { nextCall, type PlanCallSheet, type PlanSolution, type StintRecord } from '@ochote/core'
 import { difference } from '../format/format'
-import type { LiveSource } from '../live/liveSource'
+import type { LiveSource } from '../telemetry/liveSource'
 import { useNow } from './useNow'
 import { whereNow } from './whereNow'
 

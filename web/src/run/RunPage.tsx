@@ -11,7 +11,7 @@ export function RunPage() {
           key={open.file.stint.id}
           open={open}
           choice={choice}
-          seats={<RunSeats open="Seat" eventId={open.event.id} stintId={open.file.stint.id} />}
+          seats={<RunSeats open="Seat" dayId={open.day.id} stintId={open.file.stint.id} />}
         />
       )}
     </StintStage>

@@ -3,18 +3,18 @@ import { styled, useTheme } from '@mui/material/styles'
 import { visuallyHidden } from '@mui/utils'
 import { useCallback, useMemo, useState, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
-import { followedCorrections, keptBack, stintRecord, suggestSteps, timedLaps, toAskAbout, type Severity } from '@ochote/core'
-import { useLiveSource } from '../live/useLiveSource'
+import { followedCorrections, releaseBar, stintRecord, suggestSteps, timedLaps, correctionsToAskAbout, type Severity } from '@ochote/core'
+import { useLiveSource } from '../telemetry/useLiveSource'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { stagePath } from '../shell/stages'
 import { FollowedList } from '../stint/FollowedList'
 import type { OpenStint } from '../stint/openStint'
 import { buzz } from './buzz'
 import { CornerStrip } from './CornerStrip'
-import { EventTargets } from './events/EventTargets'
-import { IncidentReport } from './events/IncidentReport'
+import { IncidentTargets } from './incidents/IncidentTargets'
+import { IncidentReport } from './incidents/IncidentReport'
 import { FaultTargets } from './FaultTargets'
-import { KeptBack } from './KeptBack'
+import { NotReleased } from './NotReleased'
 import { LastEntry } from './LastEntry'
 import { LoggerControl } from './LoggerControl'
 import { NextCallBar } from './NextCallBar'
@@ -31,7 +31,7 @@ import { useLoggedCrossings } from './useLoggedCrossings'
 import { useMeasuredAnswers } from './useMeasuredAnswers'
 import { usePassed } from './usePassed'
 import { useSeatCalls } from './useSeatCalls'
-import { useStintLog, type Tapped } from './useStintLog'
+import { useStintLog, type NewEntry } from './useStintLog'
 import { useWakeLock } from './useWakeLock'
 
 const Cabin = styled('div')(({ theme }) => ({
@@ -54,7 +54,7 @@ interface SeatProps {
 
 /** The seat beside the student: one finger, one second. */
 export function Seat({ open, choice, seats }: SeatProps) {
-  const { file, solution, student, event, day } = open
+  const { file, solution, student, day } = open
   const theme = useTheme()
   const { stint } = file
   const log = useStintLog(file)
@@ -77,7 +77,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
   const { corner, lap: passLap, source: chosenBy, choose } = useChosenCorner(solution, record, passed)
   const codes = useLikelyCodes(open, record, corner)
   const add = useCallback(
-    (tapped: Tapped, unsafe = false): string => {
+    (tapped: NewEntry, unsafe = false): string => {
       buzz(unsafe)
       return log.add(tapped)
     },
@@ -96,7 +96,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
   // while it is driven, a phone's room is for what is tapped
   const onPhone = running ? { xs: 'none', sm: 'block' } : 'block'
   const allDriven = driven.length >= stint.plannedLaps
-  const back = keptBack(day.meeting, student.id, record)
+  const back = releaseBar(day.meeting, student.id, record)
   // someone may be led and seated on the same day: each is named once
   const others = [...new Set(day.stints.map((s) => s.stint.studentId))]
     .filter((id) => id !== student.id)
@@ -127,7 +127,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
         {record.phase === 'ended' ? (
           <Stack direction="row" sx={{ gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
             <Typography variant="h2">The stint is over.</Typography>
-            <Button variant="contained" size="large" component={RouterLink} to={stagePath(event.id, 'debrief', stint.id)}>
+            <Button variant="contained" size="large" component={RouterLink} to={stagePath(day.id, 'debrief', stint.id)}>
               Debrief
             </Button>
             {unwritten > 0 && (
@@ -137,12 +137,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
             )}
           </Stack>
         ) : back !== null && record.phase === 'ready' ? (
-          <KeptBack
-            why={back}
-            eventId={event.id}
-            meetingPath={stagePath(event.id, 'brief/meeting')}
-            onDone={() => add({ kind: 'meeting' })}
-          />
+          <NotReleased why={back} dayId={day.id} meetingPath={stagePath(day.id, 'brief/meeting')} onDone={() => add({ kind: 'meeting' })} />
         ) : (
           <Box sx={{ display: 'grid', gridTemplateColumns: allDriven ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>
             <Target
@@ -166,7 +161,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
         />
         {running && (
           <Prompt
-            asked={corner === null ? undefined : toAskAbout(followed, corner, passLap)[0]}
+            asked={corner === null ? undefined : correctionsToAskAbout(followed, corner, passLap)[0]}
             onAnswer={({ calledId }, result) =>
               corner !== null && add({ kind: 'followed', lap: passLap, corner, about: calledId, result, by: 'seen' })
             }
@@ -186,7 +181,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
           lastCode={lastBefore?.code ?? null}
           onPraise={(code) => corner !== null && add({ kind: 'praise', lap: passLap, corner, code })}
         />
-        <EventTargets lap={passLap} corner={corner} others={others} disabled={!log.ready} onEvent={add} onReport={setReporting} />
+        <IncidentTargets lap={passLap} corner={corner} others={others} disabled={!log.ready} onEvent={add} onReport={setReporting} />
       </Cabin>
       <SeatRibbon open={open} record={record} sheet={sheet} source={source} />
       <Cabin>

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material'
 import { bestLap, timedLaps, type StintRecord } from '@ochote/core'
 import { count, difference, lapTime, runningTime } from '../format/format'
-import type { LiveSource } from '../live/liveSource'
+import type { LiveSource } from '../telemetry/liveSource'
 import { useNow } from './useNow'
 import { LINK_LOST_MS } from './whereNow'
 

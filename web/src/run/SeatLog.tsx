@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { LogEntry } from '@ochote/contracts'
-import { standingEntries, timeOf } from '@ochote/core'
+import { effectiveEntries, timeOf } from '@ochote/core'
 import { clock } from '../format/format'
 import { entryWords } from './entryWords'
 
@@ -17,7 +17,7 @@ const LATEST = 20
 
 /** Everything logged in this stint, the latest first; what was taken back is struck through, and can be put back. */
 export function SeatLog({ entries, onUndo, onReport }: SeatLogProps) {
-  const standing = new Set(standingEntries(entries).map((e) => e.id))
+  const standing = new Set(effectiveEntries(entries).map((e) => e.id))
   const lastUndo = new Map(entries.flatMap((e) => (e.kind === 'undo' ? [[e.about, e.id] as const] : [])))
   const all = [...entries]
     .sort((a, b) => timeOf(b) - timeOf(a))

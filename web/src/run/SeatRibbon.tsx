@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { PlanCallSheet, StintRecord } from '@ochote/core'
-import type { LiveSource } from '../live/liveSource'
+import type { LiveSource } from '../telemetry/liveSource'
 import { callBars } from '../ribbon/callBars'
 import { RibbonFoot } from '../ribbon/RibbonFoot'
 import { useCornerChoice } from '../ribbon/useCornerChoice'

@@ -1,6 +1,6 @@
 import { useMemo, type ReactNode } from 'react'
-import type { DayFile, Session } from '@ochote/contracts'
-import { placedCones, type PlacedCone, type PlanSolution } from '@ochote/core'
+import type { DayView, Session } from '@ochote/contracts'
+import { applyConeEdits, type Cone, type PlanSolution } from '@ochote/core'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { Loaded } from '../problem/Loaded'
@@ -10,11 +10,11 @@ import { useSolution } from '../workers/useSolution'
 /** The plan that a session's cars are seen against: that of the first of them. */
 export interface SolvedPlan {
   readonly solution: PlanSolution
-  readonly cones: readonly PlacedCone[]
+  readonly cones: readonly Cone[]
 }
 
 interface SolvedSessionProps {
-  day: DayFile
+  day: DayView
   session: Session
   children: (solved: SolvedPlan) => ReactNode
 }
@@ -40,14 +40,14 @@ export function SolvedSession({ day, session, children }: SolvedSessionProps) {
 }
 
 interface OnPlanProps {
-  plan: DayFile['plans'][number]
-  vehicle: DayFile['vehicles'][number]
+  plan: DayView['plans'][number]
+  vehicle: DayView['vehicles'][number]
   children: SolvedSessionProps['children']
 }
 
 function OnPlan({ plan, vehicle, children }: OnPlanProps) {
-  const { circuitId, setup, firstSession, byHand } = plan
-  const solution = useSolution({ circuitId, vehicle: vehicle.vehicle, setup, firstSession, byHand })
-  const cones = useMemo(() => (solution.data ? placedCones(solution.data, byHand) : []), [solution.data, byHand])
+  const { circuitId, setup, firstSession, coneEdits } = plan
+  const solution = useSolution({ circuitId, vehicle: vehicle.vehicle, setup, firstSession, coneEdits })
+  const cones = useMemo(() => (solution.data ? applyConeEdits(solution.data, coneEdits) : []), [solution.data, coneEdits])
   return <Loaded query={solution}>{(data) => children({ solution: data, cones })}</Loaded>
 }

@@ -1,5 +1,5 @@
 import type { LogEntry } from '@ochote/contracts'
-import { crossings, faultOf, praiseName, severityNames, standingEntries, timeOf } from '@ochote/core'
+import { crossings, faultOf, praiseName, severityNames, effectiveEntries, timeOf } from '@ochote/core'
 
 const lapWords = (lap: number) => (lap === 0 ? 'Out lap' : `Lap ${lap}`)
 const place = (entry: { lap: number; corner: string }) => `${lapWords(entry.lap)}, corner ${entry.corner}`
@@ -14,7 +14,7 @@ export function entryWords(entry: LogEntry, all: readonly LogEntry[]): string | 
   switch (entry.kind) {
     case 'line': {
       // of several who counted one crossing each says the same lap
-      const number = crossings(standingEntries(all)).filter((e) => timeOf(e) <= timeOf(entry) || e.id === entry.id).length
+      const number = crossings(effectiveEntries(all)).filter((e) => timeOf(e) <= timeOf(entry) || e.id === entry.id).length
       return `${number <= 1 ? 'Lap 1 started' : `Lap ${number - 1} ended`}${entry.source === 'logger' ? ', by the logger' : ''}`
     }
     case 'in':
@@ -57,7 +57,7 @@ export function entryWords(entry: LogEntry, all: readonly LogEntry[]): string | 
     case 'step':
       return `${lapWords(entry.lap)}: ${stepNames[entry.of][entry.way]}`
     case 'question':
-      return `Asked${entry.corner ? ` at corner ${entry.corner}` : ''}: ${entry.text}`
+      return `RecordedRequest${entry.corner ? ` at corner ${entry.corner}` : ''}: ${entry.text}`
     case 'meeting':
       return 'What the meeting said gone through'
     case 'undo':

@@ -5,12 +5,12 @@ import { followedCorrections, planCalls, stintRecord, type LivePlace } from '@oc
 import { setClockOffsetMs } from '../device/deviceClock'
 import { shown } from '../fixtures/render'
 import { idOf, logOf, solved } from '../fixtures/stadium'
-import type { LiveCar } from '../live/followCar'
-import { LiveSource } from '../live/liveSource'
+import type { LiveCar } from '../telemetry/followCar'
+import { LiveSource } from '../telemetry/liveSource'
 import { FollowedList } from '../stint/FollowedList'
 import { entryWords } from './entryWords'
-import { EventTargets } from './events/EventTargets'
-import { IncidentReport } from './events/IncidentReport'
+import { IncidentTargets } from './incidents/IncidentTargets'
+import { IncidentReport } from './incidents/IncidentReport'
 import { LastEntry } from './LastEntry'
 import { NextCallBar } from './NextCallBar'
 import { SendingState } from './SendingState'
@@ -99,7 +99,7 @@ describe('the next call', () => {
 describe('everything but faults', () => {
   const open = (corner: string | null = '2') => {
     const told = { onEvent: vi.fn(() => idOf(77)), onReport: vi.fn() }
-    shown(<EventTargets lap={3} corner={corner} others={['Bo']} disabled={false} {...told} />)
+    shown(<IncidentTargets lap={3} corner={corner} others={['Bo']} disabled={false} {...told} />)
     return told
   }
   const tap = (name: string) => userEvent.click(screen.getByRole('button', { name }))
@@ -236,7 +236,7 @@ describe('entries in words', () => {
       'Lap 2, corner 1: the track is wet',
       'Lap 2: told “last lap”',
       'Lap 2: fewer words',
-      'Asked at corner 2: Which gear?',
+      'RecordedRequest at corner 2: Which gear?',
     ])
   })
 })

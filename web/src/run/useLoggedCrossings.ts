@@ -1,7 +1,7 @@
 import { useEffect } from 'react'
 import { v5 as uuidOf } from 'uuid'
-import type { LiveSource } from '../live/liveSource'
-import { useLive } from '../live/useLiveSource'
+import type { LiveSource } from '../telemetry/liveSource'
+import { useLive } from '../telemetry/useLiveSource'
 import type { useStintLog } from './useStintLog'
 
 /**

@@ -1,8 +1,8 @@
 import { useEffect } from 'react'
 import { v5 as uuidOf } from 'uuid'
 import type { FollowedCorrection, PlanSolution, StintRecord } from '@ochote/core'
-import type { LiveSource } from '../live/liveSource'
-import { measuredAnswers } from '../live/measuredAnswers'
+import type { LiveSource } from '../telemetry/liveSource'
+import { measuredAnswers } from '../telemetry/measuredAnswers'
 import type { Passed } from './usePassed'
 import type { useStintLog } from './useStintLog'
 

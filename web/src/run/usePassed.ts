@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import type { CornerPass, PlanSolution, StintRecord } from '@ochote/core'
 import { trueNow } from '../device/deviceClock'
-import type { LiveSource } from '../live/liveSource'
+import type { LiveSource } from '../telemetry/liveSource'
 import { whereNow, type Where } from './whereNow'
 
 export interface Passed extends CornerPass {

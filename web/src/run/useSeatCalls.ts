@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { callOptionsOf, rightRunning, type PlanCallSheet, type StintRecord } from '@ochote/core'
+import { callOptionsOf, correctStreaks, type PlanCallSheet, type StintRecord } from '@ochote/core'
 import { schoolQuery } from '../api/queries'
 import { callsFor } from '../stint/callsFor'
 import type { OpenStint } from '../stint/openStint'
@@ -13,9 +13,10 @@ export function useSeatCalls({ solution, cones, plan, student, instructor }: Ope
   const lastStep = record.steps.filter((s) => s.of === 'words').pop()?.way
   const fewWords = lastStep === undefined ? student.talk === 'few' : lastStep === 'down'
   // by what it says: most taps change nothing about what is called
-  const right = JSON.stringify(student.talk === 'many' ? [] : [...rightRunning(record, about)].filter(([, laps]) => laps > 0))
+  const right = JSON.stringify(student.talk === 'many' ? [] : [...correctStreaks(record, about)].filter(([, laps]) => laps > 0))
   return useMemo(
-    () => callsFor({ plan, instructor }, { standing, language, fewWords, rightRunning: new Map(JSON.parse(right) as [string, number][]) }),
+    () =>
+      callsFor({ plan, instructor }, { standing, language, fewWords, correctStreaks: new Map(JSON.parse(right) as [string, number][]) }),
     [plan, instructor, standing, language, fewWords, right],
   )
 }

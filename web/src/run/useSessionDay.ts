@@ -7,6 +7,6 @@ const ASK_EVERY_MS = 5_000
 
 /** The day a wall or a lead runs, kept up with what other seats log. */
 export function useSessionDay() {
-  const { eventId = '', sessionId } = useParams()
-  return { eventId, sessionId, day: useQuery({ ...dayQuery(eventId), refetchInterval: ASK_EVERY_MS }) }
+  const { dayId = '', sessionId } = useParams()
+  return { dayId, sessionId, day: useQuery({ ...dayQuery(dayId), refetchInterval: ASK_EVERY_MS }) }
 }

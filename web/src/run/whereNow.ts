@@ -1,5 +1,5 @@
 import { cornerByClock, sampleAtStation, expectedLapS, type CornerPass, type PlanSolution, type StintRecord } from '@ochote/core'
-import type { LiveCar } from '../live/followCar'
+import type { LiveCar } from '../telemetry/followCar'
 
 /** Nothing heard for so long is a lost link, ms. */
 export const LINK_LOST_MS = 2_500

@@ -10,7 +10,7 @@ import { themeNames, type ThemeName } from '../theme/tokens'
 import { openDayOf } from './openDay'
 import { ServerAway } from './ServerAway'
 import { SHELF_KEY, stagePath, stages, TODAY_KEY } from './stages'
-import { useSendWaiting } from '../device/useSendWaiting'
+import { useOutbox } from '../device/useOutbox'
 import { useStageKeys } from './useStageKeys'
 
 const Frame = styled('div')({ minHeight: '100dvh', display: 'flex', flexDirection: 'column' })
@@ -69,10 +69,10 @@ function ThemeButton() {
 /** The frame of every page: which day is open, the stages in order, the shelf. */
 export function AppShell() {
   const days = useQuery(daysQuery)
-  const inDay = useMatch('/days/:eventId/*')
-  const open = days.data?.find((d) => d.id === inDay?.params.eventId) ?? openDayOf(days.data ?? [])
+  const inDay = useMatch('/days/:dayId/*')
+  const open = days.data?.find((d) => d.id === inDay?.params.dayId) ?? openDayOf(days.data ?? [])
   useStageKeys(open?.id ?? null)
-  useSendWaiting()
+  useOutbox()
   return (
     <Frame>
       <Link href="#main" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 9 } }}>
@@ -108,7 +108,7 @@ export function AppShell() {
         <Box sx={{ flex: 1 }} />
         {open && (
           <Typography variant="body2" color="text.secondary" sx={{ display: { xs: 'none', sm: 'block' } }}>
-            {longDay(open.day)}
+            {longDay(open.date)}
           </Typography>
         )}
         <ServerAway />

@@ -6,8 +6,8 @@ import { shown } from '../fixtures/render'
 import { stagePath, stages } from './stages'
 import { useStageKeys } from './useStageKeys'
 
-function Where({ eventId }: { eventId: string | null }) {
-  useStageKeys(eventId)
+function Where({ dayId }: { dayId: string | null }) {
+  useStageKeys(dayId)
   return (
     <>
       <output>{useLocation().pathname}</output>
@@ -22,13 +22,13 @@ const where = () => screen.getByRole('status').textContent
 
 describe('keys', () => {
   it.each(stages.map((s) => [s.key, stagePath('day1', s.path)]))('%s goes to %s', async (key, path) => {
-    shown(<Where eventId="day1" />)
+    shown(<Where dayId="day1" />)
     await userEvent.keyboard(key)
     expect(where()).toBe(path)
   })
 
   it('t and s go to today and the shelf, with no day open too', async () => {
-    shown(<Where eventId={null} />, '/somewhere')
+    shown(<Where dayId={null} />, '/somewhere')
     await userEvent.keyboard('p')
     expect(where()).toBe('/somewhere')
     await userEvent.keyboard('s')
@@ -38,7 +38,7 @@ describe('keys', () => {
   })
 
   it('are left to fields, dialogs and the browser', async () => {
-    shown(<Where eventId="day1" />, '/here')
+    shown(<Where dayId="day1" />, '/here')
     await userEvent.type(screen.getByRole('textbox'), 'prd')
     screen.getByRole('button', { name: 'inside' }).focus()
     await userEvent.keyboard('p')

@@ -9,8 +9,7 @@ export const stages = [
 export const TODAY_KEY = 't'
 export const SHELF_KEY = 's'
 
-export const stagePath = (eventId: string, stage: string, openId?: string): string =>
-  `/days/${eventId}/${stage}${openId ? `/${openId}` : ''}`
+export const stagePath = (dayId: string, stage: string, openId?: string): string => `/days/${dayId}/${stage}${openId ? `/${openId}` : ''}`
 
 /** Whether a key press is meant for a field or a dialog rather than for the page. */
 export function isForField(event: KeyboardEvent): boolean {

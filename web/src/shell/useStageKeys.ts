@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router'
 import { isForField, SHELF_KEY, stagePath, stages, TODAY_KEY } from './stages'
 
 /** One key goes to each stage. */
-export function useStageKeys(eventId: string | null): void {
+export function useStageKeys(dayId: string | null): void {
   const navigate = useNavigate()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -11,9 +11,9 @@ export function useStageKeys(eventId: string | null): void {
       const stage = stages.find((s) => s.key === event.key)
       if (event.key === TODAY_KEY) void navigate('/')
       else if (event.key === SHELF_KEY) void navigate('/shelf')
-      else if (stage && eventId) void navigate(stagePath(eventId, stage.path))
+      else if (stage && dayId) void navigate(stagePath(dayId, stage.path))
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [eventId, navigate])
+  }, [dayId, navigate])
 }

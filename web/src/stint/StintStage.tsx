@@ -2,10 +2,10 @@ import { MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import type { DayFile, PlanVersion, StintFile } from '@ochote/contracts'
-import { placedCones } from '@ochote/core'
+import type { DayView, PlanVersion, StintView } from '@ochote/contracts'
+import { applyConeEdits } from '@ochote/core'
 import { dayQuery, planVersionQuery } from '../api/queries'
-import { nextStint, phaseOf } from '../day/nextStint'
+import { nextStint, phaseOf } from './phase'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
 import { EmptyState } from '../shell/EmptyState'
@@ -21,15 +21,15 @@ interface StintStageProps {
 }
 
 /** The stint a stage opens when the address names none. */
-function usualStint(day: DayFile, stage: StintStageProps['stage']): StintFile | null {
+function usualStint(day: DayView, stage: StintStageProps['stage']): StintView | null {
   const driven = [...day.stints].reverse().find((s) => phaseOf(s) === 'ended')
   return (stage === 'debrief' ? driven : nextStint(day)) ?? day.stints[0] ?? null
 }
 
 /** A stage about one stint: the one in the address, else the one the stage is likely wanted for. */
 export function StintStage({ stage, title, children }: StintStageProps) {
-  const { eventId = '', stintId } = useParams()
-  const day = useQuery(dayQuery(eventId))
+  const { dayId = '', stintId } = useParams()
+  const day = useQuery(dayQuery(dayId))
   return (
     <Loaded query={day}>
       {(data) => {
@@ -56,8 +56,8 @@ export function StintStage({ stage, title, children }: StintStageProps) {
 }
 
 interface SolvedProps {
-  day: DayFile
-  file: StintFile
+  day: DayView
+  file: StintView
   stage: string
   children: StintStageProps['children']
 }
@@ -81,22 +81,22 @@ function Solved({ day, file, stage, children }: SolvedProps) {
 function OnPlan({ day, file, stage, version, children }: SolvedProps & { version: PlanVersion | null }) {
   const named = useMemo(() => namedBy(day, file, version), [day, file, version])
   const { plan, vehicle } = named
-  const { circuitId, setup, firstSession, byHand } = plan
+  const { circuitId, setup, firstSession, coneEdits } = plan
   const solution = useSolution({
     circuitId,
     vehicle: vehicle.vehicle,
     setup,
     firstSession,
-    byHand,
+    coneEdits,
     ...(version ? { document: version.circuit } : {}),
   })
-  const cones = useMemo(() => (solution.data ? placedCones(solution.data, byHand) : []), [solution.data, byHand])
+  const cones = useMemo(() => (solution.data ? applyConeEdits(solution.data, coneEdits) : []), [solution.data, coneEdits])
   const choice = <StintChoice day={day} stage={stage} stintId={file.stint.id} />
   return <Loaded query={solution}>{(data) => children({ ...named, solution: data, cones }, choice)}</Loaded>
 }
 
 /** Which stint: by start and student. */
-function StintChoice({ day, stage, stintId }: { day: DayFile; stage: string; stintId: string }) {
+function StintChoice({ day, stage, stintId }: { day: DayView; stage: string; stintId: string }) {
   const navigate = useNavigate()
   return (
     <TextField
@@ -106,7 +106,7 @@ function StintChoice({ day, stage, stintId }: { day: DayFile; stage: string; sti
       value={stintId}
       slotProps={{ select: { 'aria-label': 'Which stint' } }}
       sx={{ minWidth: 230 }}
-      onChange={(e) => void navigate(stagePath(day.event.id, stage, e.target.value))}
+      onChange={(e) => void navigate(stagePath(day.id, stage, e.target.value))}
     >
       {day.stints.map(({ stint }) => (
         <MenuItem key={stint.id} value={stint.id}>

@@ -7,13 +7,13 @@ interface Wanted {
   standing: PlanSolution
   language: CallLanguage | undefined
   fewWords: boolean
-  rightRunning: ReadonlyMap<string, number>
+  correctStreaks: ReadonlyMap<string, number>
 }
 
 /** A stint's call sheet: at its instructor's pace of speech, with a first session's longer reaction. */
 export const callsFor = (
   { plan, instructor }: Pick<OpenStint, 'plan' | 'instructor'>,
-  { standing, language, fewWords, rightRunning }: Wanted,
+  { standing, language, fewWords, correctStreaks }: Wanted,
 ): PlanCallSheet =>
   planCalls(standing, {
     timing: {
@@ -22,5 +22,5 @@ export const callsFor = (
     },
     ...(language ? { language } : {}),
     fewWords,
-    rightRunning,
+    correctStreaks,
   })

@@ -1,18 +1,17 @@
-import type { DayFile, MarkerScheme, Person, Plan, PlanVersion, StintFile, TrackEvent, VehicleOnShelf } from '@ochote/contracts'
-import type { PlacedCone, PlanSolution } from '@ochote/core'
+import type { DayView, MarkerScheme, Person, Plan, PlanVersion, StintView, VehicleType } from '@ochote/contracts'
+import type { Cone, PlanSolution } from '@ochote/core'
 
 /** A stint with everyone and everything it names, and its plan solved. */
 export interface OpenStint {
-  readonly day: DayFile
-  readonly event: TrackEvent
-  readonly file: StintFile
+  readonly day: DayView
+  readonly file: StintView
   readonly plan: Plan
   readonly student: Person
   readonly instructor: Person
-  readonly vehicle: VehicleOnShelf
+  readonly vehicle: VehicleType
   readonly scheme: MarkerScheme
   readonly solution: PlanSolution
-  readonly cones: readonly PlacedCone[]
+  readonly cones: readonly Cone[]
 }
 
 function held<T extends { id: string }>(things: readonly T[], id: string, what: string): T {
@@ -25,13 +24,12 @@ function held<T extends { id: string }>(things: readonly T[], id: string, what: 
  * What a stint names, looked up in its day.
  * @param version - the plan as it was when the stint was driven; null for the plan as it is now
  */
-export function namedBy(day: DayFile, file: StintFile, version: PlanVersion | null = null): Omit<OpenStint, 'solution' | 'cones'> {
+export function namedBy(day: DayView, file: StintView, version: PlanVersion | null = null): Omit<OpenStint, 'solution' | 'cones'> {
   const { stint } = file
   const now = held(day.plans, stint.planId, 'plan')
   const plan = version ? { ...now, ...version.draft, version: version.version } : now
   return {
     day,
-    event: day.event,
     file,
     plan,
     student: held(day.people, stint.studentId, 'student'),

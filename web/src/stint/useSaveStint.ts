@@ -1,22 +1,22 @@
 import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query'
-import { stintFileSchema, type BriefSave, type DayFile, type DebriefDraft, type StintFile } from '@ochote/contracts'
+import { stintViewSchema, type BriefSave, type DayView, type DebriefDraft, type StintView } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 
 /** Saves a part of a stint and puts the answer into the open day. */
-function useSave<T>(file: StintFile, part: 'brief' | 'debrief'): UseMutationResult<StintFile, Error, T> {
+function useSave<T>(file: StintView, part: 'brief' | 'debrief'): UseMutationResult<StintView, Error, T> {
   const client = useQueryClient()
-  const { id, eventId } = file.stint
+  const { id, dayId } = file.stint
   return useMutation({
-    mutationFn: (body: T) => request(stintFileSchema, `/api/stints/${id}/${part}`, { method: 'PUT', body }),
+    mutationFn: (body: T) => request(stintViewSchema, `/api/stints/${id}/${part}`, { method: 'PUT', body }),
     onSuccess: (stored) => {
-      client.setQueryData<DayFile>(
-        dayQuery(eventId).queryKey,
+      client.setQueryData<DayView>(
+        dayQuery(dayId).queryKey,
         (day) => day && { ...day, stints: day.stints.map((s) => (s.stint.id === id ? stored : s)) },
       )
     },
   })
 }
 
-export const useSaveBrief = (file: StintFile) => useSave<BriefSave>(file, 'brief')
-export const useSaveDebrief = (file: StintFile) => useSave<DebriefDraft>(file, 'debrief')
+export const useSaveBrief = (file: StintView) => useSave<BriefSave>(file, 'brief')
+export const useSaveDebrief = (file: StintView) => useSave<DebriefDraft>(file, 'debrief')

@@ -2,7 +2,7 @@ import { ArrowForward } from '@mui/icons-material'
 import { Box, Button, Link, Stack, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { Link as RouterLink } from 'react-router'
-import type { DayFile, StintFile } from '@ochote/contracts'
+import type { DayView, StintView } from '@ochote/contracts'
 import { bestLap, stintRecord, timedLaps } from '@ochote/core'
 import { dayQuery, daysQuery } from '../api/queries'
 import { count, lapTime, longDay, kilometres } from '../format/format'
@@ -11,7 +11,7 @@ import { EmptyState } from '../shell/EmptyState'
 import { openDayOf } from '../shell/openDay'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
-import { nextStint } from '../day/nextStint'
+import { nextStint } from '../stint/phase'
 import { notReady } from './readiness'
 import { TodayCircuit } from './TodayCircuit'
 
@@ -21,7 +21,7 @@ export function TodayPage() {
     <Loaded query={days}>
       {(list) => {
         const open = openDayOf(list)
-        return open ? <OpenDay eventId={open.id} /> : <NoDay />
+        return open ? <OpenDay dayId={open.id} /> : <NoDay />
       }}
     </Loaded>
   )
@@ -44,18 +44,18 @@ function NoDay() {
   )
 }
 
-function OpenDay({ eventId }: { eventId: string }) {
-  const day = useQuery(dayQuery(eventId))
+function OpenDay({ dayId }: { dayId: string }) {
+  const day = useQuery(dayQuery(dayId))
   return <Loaded query={day}>{(file) => <Day day={file} />}</Loaded>
 }
 
-function Day({ day }: { day: DayFile }) {
-  const { event, circuit } = day
+function Day({ day }: { day: DayView }) {
+  const { circuit } = day
   const next = nextStint(day)
   return (
-    <Page title={event.name} caution>
+    <Page title={day.name} caution>
       <Typography color="text.secondary" sx={{ mt: -2 }}>
-        {longDay(event.day)} · {circuit.name}, {kilometres(circuit.lengthM)} · {event.weather}
+        {longDay(day.date)} · {circuit.name}, {kilometres(circuit.lengthM)} · {day.weather}
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
         <Stack sx={{ gap: 3 }}>
@@ -69,11 +69,11 @@ function Day({ day }: { day: DayFile }) {
   )
 }
 
-const personName = (day: DayFile, id: string) => day.people.find((p) => p.id === id)?.name ?? 'unknown'
-const vehicleName = (day: DayFile, id: string) => day.vehicles.find((v) => v.id === id)?.vehicle.name ?? 'unknown'
-const planName = (day: DayFile, id: string) => day.plans.find((p) => p.id === id)?.name ?? 'unknown'
+const personName = (day: DayView, id: string) => day.people.find((p) => p.id === id)?.name ?? 'unknown'
+const vehicleName = (day: DayView, id: string) => day.vehicles.find((v) => v.id === id)?.vehicle.name ?? 'unknown'
+const planName = (day: DayView, id: string) => day.plans.find((p) => p.id === id)?.name ?? 'unknown'
 
-function Next({ day, file }: { day: DayFile; file: StintFile }) {
+function Next({ day, file }: { day: DayView; file: StintView }) {
   const { stint } = file
   const running = stintRecord(file.log).phase === 'running'
   const stage = running || stint.briefedAt ? 'run' : 'brief'
@@ -94,16 +94,10 @@ function Next({ day, file }: { day: DayFile; file: StintFile }) {
         </Box>
       )}
       <Stack direction="row" sx={{ gap: 1, mt: 1.5 }}>
-        <Button
-          variant="contained"
-          size="large"
-          endIcon={<ArrowForward />}
-          component={RouterLink}
-          to={stagePath(day.event.id, stage, stint.id)}
-        >
+        <Button variant="contained" size="large" endIcon={<ArrowForward />} component={RouterLink} to={stagePath(day.id, stage, stint.id)}>
           {stage === 'run' ? 'Take the seat' : 'Brief'}
         </Button>
-        <Button size="large" component={RouterLink} to={stagePath(day.event.id, stage === 'run' ? 'brief' : 'run', stint.id)}>
+        <Button size="large" component={RouterLink} to={stagePath(day.id, stage === 'run' ? 'brief' : 'run', stint.id)}>
           {stage === 'run' ? 'Brief' : 'Take the seat'}
         </Button>
       </Stack>
@@ -111,7 +105,7 @@ function Next({ day, file }: { day: DayFile; file: StintFile }) {
   )
 }
 
-function Missing({ day }: { day: DayFile }) {
+function Missing({ day }: { day: DayView }) {
   const missing = notReady(day)
   return (
     <Box component="section" aria-labelledby="missing">
@@ -124,7 +118,7 @@ function Missing({ day }: { day: DayFile }) {
         <Box component="ul" sx={{ pl: 2.5, my: 0.5, columns: { sm: 2, md: 1, lg: 2 } }}>
           {missing.map((m) => (
             <li key={m.id}>
-              <Link component={RouterLink} to={stagePath(day.event.id, m.stage, m.openId)}>
+              <Link component={RouterLink} to={stagePath(day.id, m.stage, m.openId)}>
                 {m.text}
               </Link>
             </li>
@@ -137,7 +131,7 @@ function Missing({ day }: { day: DayFile }) {
 
 const phases = { ready: 'to come', running: 'on track', ended: 'driven' } as const
 
-function Stints({ day, nextId }: { day: DayFile; nextId: string | null }) {
+function Stints({ day, nextId }: { day: DayView; nextId: string | null }) {
   return (
     <Box component="section" aria-labelledby="stints" sx={{ overflowX: 'auto' }}>
       <Typography id="stints" variant="h2" sx={{ mb: 0.5 }}>
@@ -160,14 +154,14 @@ function Stints({ day, nextId }: { day: DayFile; nextId: string | null }) {
               <TableRow key={stint.id} selected={stint.id === nextId}>
                 <TableCell>{stint.startsAt}</TableCell>
                 <TableCell>
-                  <Link component={RouterLink} to={stagePath(day.event.id, record.phase === 'ended' ? 'debrief' : 'run', stint.id)}>
+                  <Link component={RouterLink} to={stagePath(day.id, record.phase === 'ended' ? 'debrief' : 'run', stint.id)}>
                     {personName(day, stint.studentId)}
                   </Link>
                 </TableCell>
                 <TableCell>{vehicleName(day, stint.vehicleId)}</TableCell>
                 <TableCell>{personName(day, stint.instructorId)}</TableCell>
                 <TableCell>
-                  <Link component={RouterLink} to={stagePath(day.event.id, 'plan', stint.planId)}>
+                  <Link component={RouterLink} to={stagePath(day.id, 'plan', stint.planId)}>
                     {planName(day, stint.planId)}
                   </Link>
                 </TableCell>

@@ -1,6 +1,6 @@
-import type { DayFile } from '@ochote/contracts'
-import { keptBack, stintRecord } from '@ochote/core'
-import { phaseOf } from '../day/nextStint'
+import type { DayView } from '@ochote/contracts'
+import { releaseBar, stintRecord } from '@ochote/core'
+import { phaseOf } from '../stint/phase'
 
 /** Something the day still lacks, and where to do it. */
 export interface NotReady {
@@ -11,7 +11,7 @@ export interface NotReady {
 }
 
 /** What is not ready yet, in the order of the day. */
-export function notReady(day: DayFile): NotReady[] {
+export function notReady(day: DayView): NotReady[] {
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? 'A student'
   const meeting: NotReady[] =
     day.meeting.heldAt === null && day.stints.length > 0
@@ -22,7 +22,7 @@ export function notReady(day: DayFile): NotReady[] {
     const phase = phaseOf(file)
     const record = stintRecord(file.log)
     const missing: NotReady[] = []
-    if (phase === 'ready' && day.meeting.heldAt !== null && keptBack(day.meeting, stint.studentId, record) !== null) {
+    if (phase === 'ready' && day.meeting.heldAt !== null && releaseBar(day.meeting, stint.studentId, record) !== null) {
       missing.push({
         id: `${stint.id}/meeting`,
         text: `${nameOf(stint.studentId)} was not at the drivers’ meeting`,

@@ -1,7 +1,7 @@
 import { Box, Button, Stack, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { FieldProblem, Vehicle } from '@ochote/contracts'
-import { estimateVehicle, powerKwOf, readLapSamples, type VehicleEstimate } from '@ochote/core'
+import { identifyFromDrive, powerKwOf, readLapSamples, type VehicleEstimate } from '@ochote/core'
 import { count } from '../format/format'
 import type { VehicleForm } from './vehicleForm'
 
@@ -15,7 +15,7 @@ export function EstimateFromLap({ vehicle, onTake }: EstimateFromLapProps) {
   const [answer, setAnswer] = useState<{ estimate: VehicleEstimate } | { problems: FieldProblem[] } | null>(null)
   const read = async (file: File) => {
     const samples = readLapSamples(await file.text(), file.name)
-    const found = samples.ok ? estimateVehicle(vehicle, powerKwOf(vehicle), samples.value) : samples
+    const found = samples.ok ? identifyFromDrive(vehicle, powerKwOf(vehicle), samples.value) : samples
     setAnswer(found.ok ? { estimate: found.value } : { problems: found.problem })
   }
   const take = ({ muLat, muBrake, torqueFactor }: VehicleEstimate) =>

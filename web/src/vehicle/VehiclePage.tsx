@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useForm, useWatch } from 'react-hook-form'
 import { Link, useNavigate, useParams } from 'react-router'
 import { v7 as uuid } from 'uuid'
-import { vehicleKinds, vehicleOnShelfSchema, vehicleSchema, type VehicleOnShelf } from '@ochote/contracts'
+import { vehicleKinds, vehicleTypeSchema, vehicleSchema, type VehicleType } from '@ochote/contracts'
 import { vehiclesQuery } from '../api/queries'
 import { ProblemError, request } from '../api/request'
 import { saveFile } from '../pdf/saveFile'
@@ -37,22 +37,22 @@ export function VehiclePage() {
   )
 }
 
-function VehicleEditor({ onShelf }: { onShelf: VehicleOnShelf }) {
+function VehicleEditor({ onShelf }: { onShelf: VehicleType }) {
   const client = useQueryClient()
   const navigate = useNavigate()
   const form = useForm<VehicleForm>({ defaultValues: toForm(onShelf.vehicle), resolver: vehicleResolver, mode: 'onChange' })
   const { register, control, handleSubmit, setValue, formState } = form
   const typed = useWatch({ control }) as VehicleForm
   const parsed = vehicleSchema.safeParse(fromForm(typed))
-  const keep = (stored: VehicleOnShelf) =>
-    client.setQueryData<VehicleOnShelf[]>(vehiclesQuery.queryKey, (list) => [...(list ?? []).filter((v) => v.id !== stored.id), stored])
+  const keep = (stored: VehicleType) =>
+    client.setQueryData<VehicleType[]>(vehiclesQuery.queryKey, (list) => [...(list ?? []).filter((v) => v.id !== stored.id), stored])
   const save = useMutation({
     mutationFn: (fromVersion: number) =>
-      request(vehicleOnShelfSchema, `/api/vehicles/${onShelf.id}`, { method: 'PUT', body: { vehicle: fromForm(typed), fromVersion } }),
+      request(vehicleTypeSchema, `/api/vehicles/${onShelf.id}`, { method: 'PUT', body: { vehicle: fromForm(typed), fromVersion } }),
     onSuccess: keep,
   })
   const copy = useMutation({
-    mutationFn: (vehicle: unknown) => request(vehicleOnShelfSchema, '/api/vehicles', { method: 'POST', body: { id: uuid(), vehicle } }),
+    mutationFn: (vehicle: unknown) => request(vehicleTypeSchema, '/api/vehicles', { method: 'POST', body: { id: uuid(), vehicle } }),
     onSuccess: (stored) => {
       keep(stored)
       void navigate(`/shelf/vehicles/${stored.id}`)

@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 import type { FieldProblem } from '@ochote/contracts'
 import type { Outcome } from '@ochote/core'
-import { accepted } from '../api/refused'
+import { accepted } from '../api/inputProblem'
 import type { CircuitFileWorker } from './circuitFile.worker'
 import type { RecceAnswer, RecceFiles, RecceWorker } from './recce.worker'
 

@@ -2,7 +2,7 @@ import { expose } from 'comlink'
 import {
   circuitFromDocument,
   comparePlans,
-  placedCones,
+  applyConeEdits,
   solvePlan,
   whatIfOf,
   type Change,
@@ -11,7 +11,7 @@ import {
   type PlanSolution,
   type WhatIfAnswer,
 } from '@ochote/core'
-import type { CircuitDocument, ConesByHand, FieldProblem, KeptWork, Setup, Vehicle } from '@ochote/contracts'
+import type { CircuitDocument, ConeEdits, FieldProblem, StoredSolution, Setup, Vehicle } from '@ochote/contracts'
 
 export interface PlanQuestion {
   circuitId: string
@@ -21,9 +21,9 @@ export interface PlanQuestion {
   vehicle: Vehicle
   setup: Setup
   firstSession: boolean
-  byHand: ConesByHand
+  coneEdits: ConeEdits
   /** what was worked out before for the same circuit, vehicle and set-up; null does it now */
-  work: KeptWork | null
+  stored: StoredSolution | null
 }
 
 /** One thing done otherwise at a corner of a plan. */
@@ -39,10 +39,10 @@ const keyOf = ({ circuitId, circuitVersion, vehicle, setup, firstSession }: Plan
   JSON.stringify([circuitId, circuitVersion, vehicle, setup, firstSession])
 
 function solved(question: PlanQuestion, onProgress: (share: number) => void): Outcome<PlanSolution, FieldProblem[]> {
-  const { document, vehicle, setup, firstSession, byHand, work } = question
+  const { document, vehicle, setup, firstSession, coneEdits, stored } = question
   const circuit = circuitFromDocument(document)
   if (!circuit.ok) return circuit
-  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, firstSession, byHand, onProgress, ...(work ? { work } : {}) })
+  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, firstSession, coneEdits, onProgress, ...(stored ? { stored } : {}) })
   if (outcome.ok) last = { question: keyOf(question), solution: outcome.value }
   return outcome
 }
@@ -74,11 +74,11 @@ const api = {
     const [a, b] = [solutionOf(first), solutionOf(second)]
     if (!a.ok) return a
     if (!b.ok) return b
-    const compared = (solution: PlanSolution, { byHand, vehicle, setup }: PlanQuestion) => ({
+    const compared = (solution: PlanSolution, { coneEdits, vehicle, setup }: PlanQuestion) => ({
       solution,
       vehicle,
       setup,
-      cones: placedCones(solution, byHand),
+      cones: applyConeEdits(solution, coneEdits),
     })
     return {
       ok: true,

@@ -1,6 +1,6 @@
 import { proxy, wrap, type Remote } from 'comlink'
 import type { PlanSolution, WhatIfAnswer } from '@ochote/core'
-import { accepted } from '../api/refused'
+import { accepted } from '../api/inputProblem'
 import type { CompareQuestion, ComparedPlans, PlanQuestion, PlanWorker, WhatIfQuestion } from './plan.worker'
 
 const REFUSED = 'This plan cannot be computed'

@@ -1,9 +1,9 @@
 import { expose } from 'comlink'
-import { readRecording, recceCircuit, type Outcome, type RecceCircuit, type RecceInput } from '@ochote/core'
+import { readRecording, circuitFromDrives, type Outcome, type CircuitFromDrives, type DrivesInput } from '@ochote/core'
 import type { FieldProblem } from '@ochote/contracts'
 
 /** Recordings as files, read and made into a circuit off the interface's thread. */
-export interface RecceFiles extends Omit<RecceInput, 'driven' | 'rightEdge'> {
+export interface RecceFiles extends Omit<DrivesInput, 'driven' | 'rightEdge'> {
   driven: File
   rightEdge: File | null
 }
@@ -12,7 +12,7 @@ export interface RecceFiles extends Omit<RecceInput, 'driven' | 'rightEdge'> {
 export type DrawnPlace = readonly [number, number]
 
 export interface RecceAnswer {
-  circuit: RecceCircuit
+  circuit: CircuitFromDrives
   driven: DrawnPlace[]
 }
 
@@ -24,7 +24,7 @@ const api = {
     if (!first.ok) return first
     const second = rightEdge ? readRecording(await rightEdge.text(), rightEdge.name) : null
     if (second && !second.ok) return second
-    const circuit = recceCircuit({ ...rest, driven: first.value, rightEdge: second?.ok ? second.value : null })
+    const circuit = circuitFromDrives({ ...rest, driven: first.value, rightEdge: second?.ok ? second.value : null })
     if (!circuit.ok) return circuit
     const every = Math.max(1, Math.ceil(first.value.length / MOST_DRAWN))
     return {

@@ -1,18 +1,18 @@
 import {
-  keptWorkSchema,
+  storedSolutionSchema,
   type CircuitDocument,
-  type ConesByHand,
-  type KeptWork,
+  type ConeEdits,
+  type StoredSolution,
   type PlanDraft,
   type Vehicle,
-  type WorkQuestion,
+  type SolutionKey,
 } from '@ochote/contracts'
 import type { PlanSolution } from '@ochote/core'
 import { hashKey, keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { circuitQuery } from '../api/queries'
 import { useMemo, useState } from 'react'
 import { request } from '../api/request'
-import { keepWorkHere, workHere } from '../device/workStore'
+import { cacheSolution, cachedSolution } from '../device/solutionStore'
 import { solveInWorker } from './planSolver'
 
 /** What a solution depends on; the rest of a plan only dresses it. */
@@ -23,7 +23,7 @@ export interface SolutionInput {
   vehicle: Vehicle
   setup: PlanDraft['setup']
   firstSession: boolean
-  byHand: ConesByHand
+  coneEdits: ConeEdits
 }
 
 /** Solved plans are kept this long for whoever comes back to them. */
@@ -34,41 +34,41 @@ export type Solution = UseQueryResult<PlanSolution> & {
   progress: number
 }
 
-/** A device that can keep nothing only waits longer: no failure of keeping is anyone's concern. */
-const quietly = (keeping: Promise<unknown>): void => void keeping.catch(() => undefined)
+/** A failed cache only means a longer wait next time, so nobody is told. */
+const quietly = (task: Promise<unknown>): void => void task.catch(() => undefined)
 
 /**
- * What was worked out before for a question, by whoever asked it first; null where nothing was.
- * @param circuitVersion - of the circuit it is asked for: what is kept on this device belongs to one
+ * The stored solution for a key, from the server or, without it, from this device; null where there is none.
+ * @param circuitVersion - version of the circuit: a solution cached on the device belongs to one version
  */
-export async function keptWork(question: WorkQuestion, circuitVersion: number, signal: AbortSignal): Promise<KeptWork | null> {
-  const key = hashKey([question, circuitVersion])
+export async function storedSolution(key: SolutionKey, circuitVersion: number, signal: AbortSignal): Promise<StoredSolution | null> {
+  const cacheKey = hashKey([key, circuitVersion])
   try {
-    const work = await request(keptWorkSchema.nullable(), '/api/kept-work/find', { method: 'POST', body: question, signal })
-    if (work) quietly(keepWorkHere(key, work))
-    return work
+    const stored = await request(storedSolutionSchema.nullable(), '/api/solutions/find', { method: 'POST', body: key, signal })
+    if (stored) quietly(cacheSolution(cacheKey, stored))
+    return stored
   } catch (error) {
     if (signal.aborted) throw error
-    return workHere(key).catch(() => null) // without it, it is done again here: slower, and the same
+    return cachedSolution(cacheKey).catch(() => null)
   }
 }
 
-/** Keeps work for whoever asks next, here and for others. */
-function keepWork(question: WorkQuestion, circuitVersion: number, work: KeptWork): void {
-  quietly(keepWorkHere(hashKey([question, circuitVersion]), work))
-  quietly(request(keptWorkSchema, '/api/kept-work', { method: 'PUT', body: { question, work } }))
+/** Stores a solution on the server and on this device. */
+function storeSolution(key: SolutionKey, circuitVersion: number, solution: StoredSolution): void {
+  quietly(cacheSolution(hashKey([key, circuitVersion]), solution))
+  quietly(request(storedSolutionSchema, '/api/solutions', { method: 'PUT', body: { key, solution } }))
 }
 
 /** Of what was done by hand, what room to be wrong is measured from. */
-const brakesOf = ({ moves, added, removed }: ConesByHand): ConesByHand => {
+const brakesOf = ({ moves, added, removed }: ConeEdits): ConeEdits => {
   const own = added.filter((cone) => cone.duty === 'brake')
   const isBrake = (id: string) => id.endsWith('-brake') || own.some((cone) => cone.id === id)
   return { moves: moves.filter((move) => isBrake(move.coneId)), added: own, removed: removed.filter(isBrake), locked: [], notes: [] }
 }
 
 /** The solution of a plan, computed in a worker; while a new one is computed the last one stays. */
-export function useSolution({ circuitId, document: kept, vehicle, setup, firstSession, byHand }: SolutionInput): Solution {
-  const brakes = brakesOf(byHand)
+export function useSolution({ circuitId, document: kept, vehicle, setup, firstSession, coneEdits }: SolutionInput): Solution {
+  const brakes = brakesOf(coneEdits)
   const [progress, setProgress] = useState(0)
   const circuit = useQuery(circuitQuery(circuitId))
   const now = circuit.data?.document
@@ -79,15 +79,24 @@ export function useSolution({ circuitId, document: kept, vehicle, setup, firstSe
     queryFn: async ({ signal }) => {
       if (!document || !circuit.data) throw new Error('asked for a solution before its circuit was here')
       setProgress(0)
-      const question = { circuitId, vehicle, setup }
+      const key = { circuitId, vehicle, setup }
       // what is kept belongs to the circuit as it is now
-      const work = mended ? null : await keptWork(question, circuit.data.version, signal)
+      const stored = mended ? null : await storedSolution(key, circuit.data.version, signal)
       const solution = await solveInWorker(
-        { circuitId, circuitVersion: mended ? null : circuit.data.version, document, vehicle, setup, firstSession, byHand: brakes, work },
+        {
+          circuitId,
+          circuitVersion: mended ? null : circuit.data.version,
+          document,
+          vehicle,
+          setup,
+          firstSession,
+          coneEdits: brakes,
+          stored,
+        },
         signal,
         setProgress,
       )
-      if (!work && !mended) keepWork(question, circuit.data.version, solution.work)
+      if (!stored && !mended) storeSolution(key, circuit.data.version, solution.stored)
       return solution
     },
     enabled: document !== undefined && now !== undefined,

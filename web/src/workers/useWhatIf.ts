@@ -1,4 +1,4 @@
-import { noConesByHand } from '@ochote/contracts'
+import { noConeEdits } from '@ochote/contracts'
 import type { Change, PlanSolution, WhatIfAnswer } from '@ochote/core'
 import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { circuitQuery } from '../api/queries'
@@ -8,7 +8,7 @@ import type { SolutionInput } from './useSolution'
 /** What one thing done otherwise at a corner of a solved plan would do; the last answer stays while the next is worked out. */
 export function useWhatIf(
   { circuitId, vehicle, setup, firstSession }: SolutionInput,
-  { work }: PlanSolution,
+  { stored }: PlanSolution,
   corner: string,
   change: Change,
 ): UseQueryResult<WhatIfAnswer | null> {
@@ -20,7 +20,7 @@ export function useWhatIf(
       if (!document || !circuit.data) throw new Error('asked what if before its circuit was here')
       return askWhatIf(
         {
-          plan: { circuitId, circuitVersion: circuit.data.version, document, vehicle, setup, firstSession, byHand: noConesByHand, work },
+          plan: { circuitId, circuitVersion: circuit.data.version, document, vehicle, setup, firstSession, coneEdits: noConeEdits, stored },
           corner,
           change,
         },

@@ -2,8 +2,8 @@ import { Box, useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
 import { useMemo, useRef, type MouseEvent } from 'react'
 import { circuitFromDocument, sampleTrack, toLocal, toLonLat } from '@ochote/core'
-import { fitToView } from '../../planView/fitToView'
-import { PlanTrack } from '../../planView/PlanTrack'
+import { fitToView } from '../../trackMap/fitToView'
+import { MapTrack } from '../../trackMap/MapTrack'
 import { useSize } from '../../ribbon/useSize'
 import type { RecceAnswer } from '../../workers/recce.worker'
 import { ScaleBar } from '../ScaleBar'
@@ -46,7 +46,7 @@ export function RecceMap({ answer, onStart }: RecceMapProps) {
         style={{ cursor: 'crosshair' }}
         onClick={choose}
       >
-        <PlanTrack track={track} fit={fit} k={1} />
+        <MapTrack track={track} fit={fit} k={1} />
         <path d={d} fill="none" stroke={tokens.action} strokeWidth={1} opacity={0.7} />
       </svg>
       <ScaleBar pxPerM={fit.pxPerM} />

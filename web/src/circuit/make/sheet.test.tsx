@@ -1,7 +1,7 @@
 import { fireEvent, screen } from '@testing-library/react'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { circuitFromDocument, sampleTrack } from '@ochote/core'
-import { stubSizes } from '../../fixtures/laidOut'
+import { stubSizes } from '../../fixtures/stubLayout'
 import { shown } from '../../fixtures/render'
 import { Sheet } from './Sheet'
 import { sheetCurve, sheetDocument, type Spot } from './sheetCircuit'

@@ -2,20 +2,20 @@ import { ArrowBack, PrintOutlined } from '@mui/icons-material'
 import { Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useNavigate, useParams } from 'react-router'
-import type { CircuitOnShelf, DayFile, Plan } from '@ochote/contracts'
+import type { StoredCircuit, DayView, Plan } from '@ochote/contracts'
 import { circuitQuery, dayQuery } from '../../api/queries'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
 import { stagePath } from '../../shell/stages'
 import { compareInWorker } from '../../workers/planSolver'
-import { keptWork } from '../../workers/useSolution'
+import { storedSolution } from '../../workers/useSolution'
 import { ComparedMarks } from './ComparedMarks'
 
 /** Two plans of a day side by side, mark by mark. */
 export function ComparePage() {
-  const { eventId = '', planId, otherId } = useParams()
-  const day = useQuery(dayQuery(eventId))
+  const { dayId = '', planId, otherId } = useParams()
+  const day = useQuery(dayQuery(dayId))
   return (
     <Loaded query={day}>
       {(file) => {
@@ -38,7 +38,7 @@ export function ComparePage() {
 }
 
 interface ComparisonProps {
-  day: DayFile
+  day: DayView
   plan: Plan
   other: Plan
   others: readonly Plan[]
@@ -59,7 +59,7 @@ function Comparison({ day, plan, other, others }: ComparisonProps) {
     structuralSharing: false,
     retry: false,
   })
-  const path = stagePath(day.event.id, 'plan', plan.id)
+  const path = stagePath(day.id, 'plan', plan.id)
   return (
     <Page
       title="Compare plans"
@@ -99,9 +99,9 @@ function Comparison({ day, plan, other, others }: ComparisonProps) {
   )
 }
 
-async function questionOf(day: DayFile, plan: Plan, { document, version }: CircuitOnShelf, signal: AbortSignal) {
-  const { circuitId, setup, firstSession, byHand } = plan
+async function questionOf(day: DayView, plan: Plan, { document, version }: StoredCircuit, signal: AbortSignal) {
+  const { circuitId, setup, firstSession, coneEdits } = plan
   const { vehicle } = day.vehicles.find((v) => v.id === plan.vehicleId)!
-  const work = await keptWork({ circuitId, vehicle, setup }, version, signal)
-  return { circuitId, circuitVersion: version, document, vehicle, setup, firstSession, byHand, work }
+  const stored = await storedSolution({ circuitId, vehicle, setup }, version, signal)
+  return { circuitId, circuitVersion: version, document, vehicle, setup, firstSession, coneEdits, stored }
 }

@@ -1,5 +1,5 @@
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
-import type { ComparedCone, PlacedCone } from '@ochote/core'
+import type { ComparedCone, Cone } from '@ochote/core'
 import { difference, kmh, lapTime, metres } from '../../format/format'
 import type { ComparedPlans } from '../../workers/plan.worker'
 
@@ -10,7 +10,7 @@ function apartWords(apartM: number | null): string {
   return `${metres(Math.abs(apartM))} ${apartM > 0 ? 'later' : 'earlier'}`
 }
 
-const placeWords = (cone: PlacedCone | null) => (cone ? `${metres(cone.stationM)}, ${kmh(cone.speedMps)} km/h` : '–')
+const placeWords = (cone: Cone | null) => (cone ? `${metres(cone.stationM)}, ${kmh(cone.speedMps)} km/h` : '–')
 const costWords = (costS: number | null) => (costS === null ? '–' : Math.abs(costS) < 0.02 ? 'nothing' : difference(costS))
 const sum = (rows: readonly ComparedCone[], side: 0 | 1) => rows.reduce((all, row) => all + Math.max(0, row.costS[side] ?? 0), 0)
 

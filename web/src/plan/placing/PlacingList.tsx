@@ -16,11 +16,11 @@ import {
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { DayFile, MarkerScheme, Plan } from '@ochote/contracts'
-import { stockTotals, type PlacedCone, type PlanSolution } from '@ochote/core'
+import type { DayView, MarkerScheme, Plan } from '@ochote/contracts'
+import { stockTotals, type Cone, type PlanSolution } from '@ochote/core'
 import { circuitQuery } from '../../api/queries'
 import { longDay } from '../../format/format'
-import { DutyMark } from '../../marks/DutyMark'
+import { DutyMark } from '../../cones/DutyMark'
 import { saveFile } from '../../pdf/saveFile'
 import { Page } from '../../shell/Page'
 import { stagePath } from '../../shell/stages'
@@ -28,10 +28,10 @@ import { placingCsv, placingGeoJson, placingGpx } from './placingFiles'
 import { edgeWords, markerWords, markName, placingList, roundStart, type Stop } from './placingList'
 
 interface PlacingListProps {
-  day: DayFile
+  day: DayView
   plan: Plan
   solution: PlanSolution
-  cones: readonly PlacedCone[]
+  cones: readonly Cone[]
   scheme: MarkerScheme
 }
 
@@ -41,7 +41,7 @@ export function PlacingList({ day, plan, solution, cones, scheme }: PlacingListP
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
   const circuit = useQuery(circuitQuery(plan.circuitId))
   const stops = useMemo(() => placingList(solution, cones, scheme), [solution, cones, scheme])
-  const name = `${day.event.day} ${plan.name} placing list`
+  const name = `${day.date} ${plan.name} placing list`
   const save = (text: string, type: string, extension: string) => saveFile(new Blob([text], { type }), `${name}.${extension}`)
   const tick = (id: string) => {
     const next = new Set(ticked)
@@ -54,7 +54,7 @@ export function PlacingList({ day, plan, solution, cones, scheme }: PlacingListP
       caution
       actions={
         <Stack direction="row" className="no-print" sx={{ gap: 1, flexWrap: 'wrap' }}>
-          <Button component={Link} to={stagePath(day.event.id, 'plan', plan.id)} startIcon={<ArrowBack />}>
+          <Button component={Link} to={stagePath(day.id, 'plan', plan.id)} startIcon={<ArrowBack />}>
             Plan
           </Button>
           <Button startIcon={<PrintOutlined />} onClick={() => window.print()}>
@@ -97,8 +97,8 @@ export function PlacingList({ day, plan, solution, cones, scheme }: PlacingListP
           </ToggleButton>
         </ToggleButtonGroup>
         <Typography>
-          <strong>{plan.name}</strong>, {day.circuit.name}, {longDay(day.event.day)}. One drive round from {roundStart(solution.track).name}
-          , in the direction of driving.
+          <strong>{plan.name}</strong>, {day.circuit.name}, {longDay(day.date)}. One drive round from {roundStart(solution.track).name}, in
+          the direction of driving.
         </Typography>
       </Stack>
       <Totals cones={cones} scheme={scheme} />
@@ -180,7 +180,7 @@ function StopRow({ stop, scheme, use, soFar, ticked, onTick }: StopRowProps) {
 }
 
 /** Markers by colour, and where the stock is short. */
-function Totals({ cones, scheme }: { cones: readonly PlacedCone[]; scheme: MarkerScheme }) {
+function Totals({ cones, scheme }: { cones: readonly Cone[]; scheme: MarkerScheme }) {
   return (
     <Stack component="ul" direction="row" aria-label="Markers by colour" sx={{ listStyle: 'none', p: 0, m: 0, gap: 3, flexWrap: 'wrap' }}>
       {stockTotals(cones, scheme).map(({ colour, hex, needed, inStock }) => (

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { useParams } from 'react-router'
-import type { DayFile, Plan } from '@ochote/contracts'
-import { placedCones } from '@ochote/core'
+import type { DayView, Plan } from '@ochote/contracts'
+import { applyConeEdits } from '@ochote/core'
 import { dayQuery } from '../../api/queries'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
@@ -12,8 +12,8 @@ import { PlacingList } from './PlacingList'
 
 /** The placing list of a plan, to print, to carry and to drive round with. */
 export function PlacingPage() {
-  const { eventId = '', planId } = useParams()
-  const day = useQuery(dayQuery(eventId))
+  const { dayId = '', planId } = useParams()
+  const day = useQuery(dayQuery(dayId))
   return (
     <Loaded query={day}>
       {(file) => {
@@ -30,11 +30,11 @@ export function PlacingPage() {
   )
 }
 
-function Solved({ day, plan }: { day: DayFile; plan: Plan }) {
+function Solved({ day, plan }: { day: DayView; plan: Plan }) {
   const vehicle = day.vehicles.find((v) => v.id === plan.vehicleId)!.vehicle
   const scheme = day.markerSchemes.find((s) => s.id === plan.markerSchemeId)!
-  const { circuitId, setup, firstSession, byHand } = plan
-  const solution = useSolution({ circuitId, vehicle, setup, firstSession, byHand })
-  const cones = useMemo(() => (solution.data ? placedCones(solution.data, byHand) : []), [solution.data, byHand])
+  const { circuitId, setup, firstSession, coneEdits } = plan
+  const solution = useSolution({ circuitId, vehicle, setup, firstSession, coneEdits })
+  const cones = useMemo(() => (solution.data ? applyConeEdits(solution.data, coneEdits) : []), [solution.data, coneEdits])
   return <Loaded query={solution}>{(data) => <PlacingList day={day} plan={plan} solution={data} cones={cones} scheme={scheme} />}</Loaded>
 }

@@ -1,5 +1,5 @@
-import { noConesByHand } from '@ochote/contracts'
-import { circuitFromDocument, featuresOf, placedCones } from '@ochote/core'
+import { noConeEdits } from '@ochote/contracts'
+import { circuitFromDocument, featuresOf, applyConeEdits } from '@ochote/core'
 import { XMLParser } from 'fast-xml-parser'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
@@ -8,8 +8,8 @@ import { placingCsv, placingGeoJson, placingGpx } from './placingFiles'
 import { placingList } from './placingList'
 
 const solution = solved()
-const cones = placedCones(solution, {
-  ...noConesByHand,
+const cones = applyConeEdits(solution, {
+  ...noConeEdits,
   notes: [{ coneId: solution.cones[0]!.id, note: '=2+3, "by the <drain>"' }],
 })
 const stops = placingList(solution, cones, scheme)

@@ -1,10 +1,10 @@
 import type { MarkerScheme } from '@ochote/contracts'
-import { driveRound, featuresOf, type PlacedCone, type PlanSolution } from '@ochote/core'
+import { driveRound, featuresOf, type Cone, type PlanSolution } from '@ochote/core'
 
 /** One stop of the drive round: a mark to place or to pick up. */
 export interface Stop {
   readonly order: number
-  readonly cone: PlacedCone
+  readonly cone: Cone
   /** markers put out here */
   readonly count: number
   readonly colour: string
@@ -18,7 +18,7 @@ export function roundStart({ circuit }: PlanSolution['track']): { stationM: numb
 }
 
 /** The marks of a plan in the order of one drive round. */
-export function placingList({ track }: PlanSolution, cones: readonly PlacedCone[], scheme: MarkerScheme): Stop[] {
+export function placingList({ track }: PlanSolution, cones: readonly Cone[], scheme: MarkerScheme): Stop[] {
   return driveRound(track, cones, roundStart(track).stationM).map((cone, i) => {
     const { count, colour, kind } = scheme.looks[cone.duty]
     return { order: i + 1, cone, count, colour, kind }
@@ -29,9 +29,9 @@ export function placingList({ track }: PlanSolution, cones: readonly PlacedCone[
 export const markerWords = ({ count, colour, kind }: Stop): string => `${count} × ${colour} ${kind}`
 
 /** "6 brake", or the duty alone where a mark belongs to no corner */
-export const markName = ({ cornerNumber, duty }: Pick<PlacedCone, 'cornerNumber' | 'duty'>): string => `${cornerNumber} ${duty}`.trim()
+export const markName = ({ cornerNumber, duty }: Pick<Cone, 'cornerNumber' | 'duty'>): string => `${cornerNumber} ${duty}`.trim()
 
 /** "0.3 m outside left edge" */
-export function edgeWords({ inFromEdgeM, side }: Pick<PlacedCone, 'inFromEdgeM' | 'side'>): string {
+export function edgeWords({ inFromEdgeM, side }: Pick<Cone, 'inFromEdgeM' | 'side'>): string {
   return `${Math.abs(inFromEdgeM).toFixed(1)} m ${inFromEdgeM < 0 ? 'outside' : 'in from'} ${side} edge`
 }

@@ -1,13 +1,13 @@
 import { Box, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useMemo, useState, type ReactNode } from 'react'
-import type { DayFile, LedSession } from '@ochote/contracts'
-import { gapLengthM, keptBack, likelyFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
+import type { DayView, LedSession } from '@ochote/contracts'
+import { gapLengthM, releaseBar, likelyFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
 import { Caution } from '../../caution/Caution'
 import { useStintLogs } from '../../device/useStintLogs'
 import { count, metres } from '../../format/format'
 import { ProblemNotice } from '../../problem/ProblemNotice'
-import { useSaveSession } from '../../sessions/useSaveSession'
+import { useSaveSession } from '../../sessionForm/useSaveSession'
 import { buzz } from '../buzz'
 import { CornerStrip } from '../CornerStrip'
 import { FaultTargets } from '../FaultTargets'
@@ -15,7 +15,7 @@ import { LastEntry } from '../LastEntry'
 import { SendingState } from '../SendingState'
 import type { SolvedPlan } from '../SolvedSession'
 import { Target } from '../Target'
-import { LiveSource } from '../../live/liveSource'
+import { LiveSource } from '../../telemetry/liveSource'
 import { useChosenCorner } from '../useChosenCorner'
 import { usePassed } from '../usePassed'
 import { useWakeLock } from '../useWakeLock'
@@ -24,7 +24,7 @@ import { Rotation, swapWords } from './Rotation'
 import { swapStraight } from './swapStraight'
 
 interface LeadProps {
-  day: DayFile
+  day: DayView
   session: LedSession
   solved: SolvedPlan
   actions: ReactNode
@@ -51,7 +51,7 @@ export function Lead({ day, session, solved: { solution }, actions }: LeadProps)
     [session.stintIds, day.stints],
   )
   const { logOf, add } = useStintLogs(files)
-  const save = useSaveSession(day.event.id)
+  const save = useSaveSession(day.id)
   const people = files.map((f) => day.people.find((p) => p.id === f.stint.studentId)!)
   const names = calledNames(people.map((p) => p.name))
   const records = useMemo(() => files.map((f) => stintRecord(logOf(f.stint.id).entries)), [files, logOf])
@@ -85,7 +85,7 @@ export function Lead({ day, session, solved: { solution }, actions }: LeadProps)
     )
   }
   const back = people.flatMap((p, k) => {
-    const why = keptBack(day.meeting, p.id, records[k]!)
+    const why = releaseBar(day.meeting, p.id, records[k]!)
     return why === null ? [] : [{ name: names[k]!, why, stintId: files[k]!.stint.id }]
   })
   const log = (code: string) => {

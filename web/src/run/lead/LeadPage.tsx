@@ -11,14 +11,14 @@ import { LedForm } from './LedForm'
 
 /** The Run stage from the car in front. */
 export function LeadPage() {
-  const { eventId, sessionId, day } = useSessionDay()
+  const { dayId, sessionId, day } = useSessionDay()
   const [making, setMaking] = useState(false)
   return (
     <Loaded query={day}>
       {(data) => {
         const led = data.sessions.flatMap((s) => (s.kind === 'led' ? [s] : []))
         const session = led.find((s) => s.id === sessionId) ?? led[led.length - 1]
-        const seats = <RunSeats open="Lead" eventId={eventId} />
+        const seats = <RunSeats open="Lead" dayId={dayId} />
         if (making || !session)
           return (
             <Page title="Lead" actions={seats} caution>

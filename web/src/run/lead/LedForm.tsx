@@ -1,15 +1,15 @@
 import { MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
-import type { DayFile, LedSession, Stint } from '@ochote/contracts'
+import type { DayView, LedSession, Stint } from '@ochote/contracts'
 import { rotationTable } from '@ochote/core'
 import { count } from '../../format/format'
-import { OrderedChoice } from '../../sessions/OrderedChoice'
-import { SessionField, SessionForm } from '../../sessions/SessionForm'
-import { useSaveSession } from '../../sessions/useSaveSession'
+import { OrderedChoice } from '../../sessionForm/OrderedChoice'
+import { SessionField, SessionForm } from '../../sessionForm/SessionForm'
+import { useSaveSession } from '../../sessionForm/useSaveSession'
 
 interface LedFormProps {
-  day: DayFile
+  day: DayView
   onDone: () => void
   onCancel: (() => void) | null
 }
@@ -35,7 +35,7 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
   const [gap, setGap] = useState('2')
   const [leadId, setLeadId] = useState(instructors[0]?.id ?? '')
   const [planId, setPlanId] = useState(day.stints[0]?.stint.planId ?? day.plans[0]?.id ?? '')
-  const save = useSaveSession(day.event.id)
+  const save = useSaveSession(day.id)
   const lapsN = whole(laps, 1, 60)
   const behindN = whole(behind, 1, 20)
   const gapS = Number(gap) >= 0.5 && Number(gap) <= 20 ? Number(gap) : null
@@ -47,7 +47,7 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
     if (!good) return
     const stints = chosen.map((studentId): Stint => ({
       id: uuid(),
-      eventId: day.event.id,
+      dayId: day.id,
       planId: plan.id,
       studentId,
       instructorId: leadId,
@@ -61,7 +61,7 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
     }))
     const session: LedSession = {
       id: uuid(),
-      eventId: day.event.id,
+      dayId: day.id,
       kind: 'led',
       name: name.trim(),
       startsAt,

@@ -11,7 +11,7 @@ export interface WallCar {
   readonly instructor: string
   readonly state: CarState
   readonly lastS: number | null
-  readonly keptBack: string | null
+  readonly releaseBar: string | null
   readonly key: string
   /** what its logger adds to its state */
   readonly live: ReactNode
@@ -65,9 +65,9 @@ export function CarTable({ cars, selected, now, onSelect, onLine, onIn, onMet }:
                 </Typography>
               </TableCell>
               <TableCell>
-                {car.keptBack && state === 'waiting' ? (
+                {car.releaseBar && state === 'waiting' ? (
                   <Typography color="error" variant="body2">
-                    {car.keptBack}
+                    {car.releaseBar}
                     <Button size="small" onClick={(e) => (e.stopPropagation(), onMet(k))}>
                       Done with {car.student} now
                     </Button>
@@ -96,7 +96,7 @@ export function CarTable({ cars, selected, now, onSelect, onLine, onIn, onMet }:
                 <Button
                   size="small"
                   variant="outlined"
-                  disabled={state === 'in' || (state === 'waiting' && car.keptBack !== null)}
+                  disabled={state === 'in' || (state === 'waiting' && car.releaseBar !== null)}
                   onClick={(e) => (e.stopPropagation(), onLine(k))}
                 >
                   Line

@@ -1,14 +1,14 @@
 import { Typography } from '@mui/material'
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
-import type { DayFile, ReleasedSession } from '@ochote/contracts'
+import type { DayView, ReleasedSession } from '@ochote/contracts'
 import { count } from '../../format/format'
-import { OrderedChoice } from '../../sessions/OrderedChoice'
-import { isTimeOfDay, SessionField, SessionForm } from '../../sessions/SessionForm'
-import { useSaveSession } from '../../sessions/useSaveSession'
+import { OrderedChoice } from '../../sessionForm/OrderedChoice'
+import { isTimeOfDay, SessionField, SessionForm } from '../../sessionForm/SessionForm'
+import { useSaveSession } from '../../sessionForm/useSaveSession'
 
 interface ReleasedFormProps {
-  day: DayFile
+  day: DayView
   onDone: () => void
   onCancel: (() => void) | null
 }
@@ -20,7 +20,7 @@ export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
   const [endsAt, setEndsAt] = useState('11:00')
   const [interval, setInterval] = useState('30')
   const [chosen, setChosen] = useState<string[]>([])
-  const save = useSaveSession(day.event.id)
+  const save = useSaveSession(day.id)
   const seconds = Number(interval)
   const intervalGood = interval.trim() !== '' && seconds >= 5 && seconds <= 600
   const endGood = isTimeOfDay(endsAt) && endsAt > startsAt
@@ -28,7 +28,7 @@ export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
   const keep = () => {
     const session: ReleasedSession = {
       id: uuid(),
-      eventId: day.event.id,
+      dayId: day.id,
       kind: 'released',
       name: name.trim(),
       startsAt,

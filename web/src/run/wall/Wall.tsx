@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material'
 import { useCallback, useMemo, useState, type ReactNode } from 'react'
-import type { DayFile, ReleasedSession } from '@ochote/contracts'
-import { callInBy, carState, keptBack, likelyFaults, nextReleaseMs, stintRecord, timedLaps, type CodedEntry } from '@ochote/core'
+import type { DayView, ReleasedSession } from '@ochote/contracts'
+import { callInBy, carState, releaseBar, likelyFaults, nextReleaseMs, stintRecord, timedLaps, type CodedEntry } from '@ochote/core'
 import { useStintLogs } from '../../device/useStintLogs'
 import { Page } from '../../shell/Page'
 import { entryWords } from '../entryWords'
@@ -17,7 +17,7 @@ import { SessionClock } from './SessionClock'
 import { todayAt } from './todayAt'
 
 interface WallProps {
-  day: DayFile
+  day: DayView
   session: ReleasedSession
   solved: SolvedPlan
   actions: ReactNode
@@ -50,7 +50,7 @@ export function Wall({ day, session, solved: { solution }, actions }: WallProps)
       vehicle: day.vehicles.find((v) => v.id === stint.vehicleId)?.vehicle.name ?? '',
       state: carState(record, stint.plannedLaps, solution.trace.lapTimeS, now),
       lastS: timedLaps(record).pop()?.timeS ?? null,
-      keptBack: keptBack(day.meeting, stint.studentId, record),
+      releaseBar: releaseBar(day.meeting, stint.studentId, record),
       key: keys[k] ?? '',
       live: <LiveOnWall stint={stint} solution={solution} record={record} logs={logs} />,
     }
@@ -64,7 +64,7 @@ export function Wall({ day, session, solved: { solution }, actions }: WallProps)
   )
   const line = (k: number) => {
     const car = cars[k]
-    if (!car || car.state.state === 'in' || (car.state.state === 'waiting' && car.keptBack)) return
+    if (!car || car.state.state === 'in' || (car.state.state === 'waiting' && car.releaseBar)) return
     setSelected(k)
     log(car.stintId, { kind: 'line', source: 'wall' })
   }
@@ -78,7 +78,7 @@ export function Wall({ day, session, solved: { solution }, actions }: WallProps)
     else log(car.stintId, { kind: 'fault', lap, corner, code, severity: coded.severity })
   }
   const out = cars.filter((c) => c.state.state === 'running' || c.state.state === 'out lap')
-  const waiting = cars.find((c) => c.state.state === 'waiting' && c.keptBack === null)
+  const waiting = cars.find((c) => c.state.state === 'waiting' && c.releaseBar === null)
   const lastRelease = records.reduce<number | null>(
     (latest, r) => (r.releasedAtMs !== null && r.releasedAtMs > (latest ?? 0) ? r.releasedAtMs : latest),
     null,

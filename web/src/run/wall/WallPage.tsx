@@ -11,14 +11,14 @@ import { Wall } from './Wall'
 
 /** The Run stage from the wall: every car that is out. */
 export function WallPage() {
-  const { eventId, sessionId, day } = useSessionDay()
+  const { dayId, sessionId, day } = useSessionDay()
   const [making, setMaking] = useState(false)
   return (
     <Loaded query={day}>
       {(data) => {
         const released = data.sessions.flatMap((s) => (s.kind === 'released' ? [s] : []))
         const session = released.find((s) => s.id === sessionId) ?? released[released.length - 1]
-        const seats = <RunSeats open="Wall" eventId={eventId} />
+        const seats = <RunSeats open="Wall" dayId={dayId} />
         if (making || !session)
           return (
             <Page title="Wall" actions={seats} caution>

@@ -85,7 +85,7 @@ describe('the table of cars', () => {
     vehicle: 'Hatch',
     instructor: 'Rolf',
     lastS: null,
-    keptBack: null,
+    releaseBar: null,
     key: 'a',
     live: null,
     ...change,
@@ -106,7 +106,7 @@ describe('the table of cars', () => {
 
   it('lets nobody start who is kept back, and says how to put it right', async () => {
     const { onMet, onLine, onSelect } = table([
-      car({ keptBack: 'Was not at the drivers’ meeting' }, { state: 'waiting', lap: 0, expectedAtMs: null }),
+      car({ releaseBar: 'Was not at the drivers’ meeting' }, { state: 'waiting', lap: 0, expectedAtMs: null }),
     ])
     expect(within(rowOf(1)).getByRole<HTMLButtonElement>('button', { name: 'Line' }).disabled).toBe(true)
     await userEvent.click(within(rowOf(1)).getByRole('button', { name: 'Done with Una Brook now' }))

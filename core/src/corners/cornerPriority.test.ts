@@ -1,0 +1,124 @@
+import { describe, expect, it } from 'vitest'
+import { smoothSetup } from '../../fixtures/smoothSetup'
+import { accepted, checkCircuit, checkSetup, checkVehicle, circlePoints, circuitDocument, position } from '../../fixtures/circuits'
+import { circuitFromDocument } from '../files/readCircuit'
+import { solvePlan, type PlanSolution } from '../plan/solvePlan'
+
+const solve = (circuit: unknown, school = 'blend-080', vehicle = checkVehicle('hatch')): PlanSolution =>
+  accepted(
+    solvePlan({
+      circuit: accepted(circuitFromDocument(circuit)),
+      vehicle,
+      setup: { ...checkSetup(school), lineSchool: 'given', givenLine: [[0, 0]] },
+      firstSession: false,
+    }),
+  )
+
+/** A loop of four right angles: one long straight after the last corner, short ones between the others. */
+const box = (longM: number, shortM: number, radiusM: number) => {
+  const points: [number, number][] = []
+  const corner = (cx: number, cy: number, fromDeg: number) => {
+    for (let k = 0; k <= 6; k++) {
+      const a = ((fromDeg + 15 * k) * Math.PI) / 180
+      points.push([cx + radiusM * Math.cos(a), cy + radiusM * Math.sin(a)])
+    }
+  }
+  const straight = (from: [number, number], to: [number, number]) => {
+    for (const t of [0.12, 0.25, 0.4, 0.55, 0.7, 0.88]) points.push([from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])])
+  }
+  const [w, h] = [longM / 2, shortM / 2]
+  straight([-w, -h - radiusM], [w, -h - radiusM])
+  corner(w, -h, -90)
+  straight([w + radiusM, -h], [w + radiusM, h])
+  corner(w, h, 0)
+  straight([w, h + radiusM], [-w, h + radiusM])
+  corner(-w, h, 90)
+  straight([-w - radiusM, h], [-w - radiusM, -h])
+  corner(-w, -h, 180)
+  return circuitDocument({ points })
+}
+
+describe('what corners are for', () => {
+  const nine = accepted(
+    solvePlan({
+      circuit: checkCircuit('nine-corner'),
+      vehicle: checkVehicle('hatch'),
+      setup: smoothSetup(checkCircuit('nine-corner'), checkVehicle('hatch'), checkSetup('blend-080')),
+      firstSession: false,
+    }),
+  )
+
+  it('ranks them by what a usual miss costs, each rank once', () => {
+    const ranked = [...nine.corners].sort((a, b) => a.priority.rank - b.priority.rank)
+    expect(ranked.map((c) => c.priority.rank)).toEqual(ranked.map((_, n) => n + 1))
+    const stakes = ranked.map((c) => c.priority.atStakeS)
+    expect(stakes).toEqual([...stakes].sort((a, b) => b - a))
+    expect(stakes[0]).toBeGreaterThan(0.05)
+  })
+
+  it('never gains by braking earlier, slower, or with less at full throttle', () => {
+    for (const { priority } of nine.corners) {
+      for (const s of [priority.entrySPerM, priority.minSpeedSPerKmh, priority.exitSPerKmh]) expect(s).toBeGreaterThanOrEqual(0)
+    }
+    const braked = nine.corners.filter((c) => c.points.brakeStart && c.priority.kind !== 'set-up')
+    for (const { priority } of braked) expect(priority.entrySPerM).toBeGreaterThan(0)
+  })
+
+  it('says of each why, with its number', () => {
+    for (const { priority } of nine.corners) {
+      if (priority.kind === 'exit') expect(priority.why).toContain(`${priority.exitSPerKmh.toFixed(3)} s`)
+      expect(priority.why.length).toBeGreaterThan(15)
+    }
+  })
+
+  it('finds most to lose by a slow exit where the longest straight follows', () => {
+    const { corners } = solve(box(420, 110, 24))
+    const exits = corners.map((c) => c.priority.exitSPerKmh)
+    const flats = corners.map((c) => c.after.flatOutM)
+    expect(corners).toHaveLength(4)
+    expect(exits.indexOf(Math.max(...exits))).toBe(flats.indexOf(Math.max(...flats)))
+    expect(Math.max(...exits)).toBeGreaterThan(1.1 * Math.min(...exits))
+  })
+
+  it('costs about d/v₁ − d/v₀ to drive the last metres before a corner slowed already', () => {
+    // braking d metres early means driving d metres at the corner's speed rather than at the straight's
+    const { corners, trace } = solve(box(420, 170, 24))
+    const { points, priority } = corners[0]!
+    const own = 1 / points.minSpeed!.speedMps - 1 / points.brakeStart!.speedMps
+    expect(priority.entrySPerM / own).toBeGreaterThan(0.7)
+    expect(priority.entrySPerM / own).toBeLessThan(1.6)
+    expect(trace.lapTimeS).toBeGreaterThan(20)
+  })
+
+  it('calls a bend taken without lifting flat, with nothing at stake', () => {
+    const slow = { ...checkVehicle('hatch'), torqueNm: [[1000, 12]] as [number, number][] }
+    const { corners } = solve(circuitDocument({ points: circlePoints(60, 40) }), 'blend-080', slow)
+    const flat = corners.filter((c) => !c.points.brakeStart && !c.points.lift)
+    expect(flat.length).toBeGreaterThan(0)
+    for (const { priority } of flat) expect([priority.kind, priority.atStakeS]).toEqual(['flat', 0])
+  })
+
+  it('works on an open course, whose last corner leads to its end', () => {
+    const coordinates = [
+      ...Array.from({ length: 8 }, (_, k) => position(-300 + 40 * k, 0)),
+      ...Array.from({ length: 6 }, (_, k) => {
+        const a = -Math.PI / 2 + (Math.PI / 2) * ((k + 1) / 6)
+        return position(30 * Math.cos(a), 30 + 30 * Math.sin(a))
+      }),
+      ...Array.from({ length: 6 }, (_, k) => position(30, 60 + 40 * k)),
+    ]
+    const document = circuitDocument({
+      points: [
+        [0, 0],
+        [1, 1],
+      ],
+      closed: false,
+      properties: { closed: false },
+    })
+    document.features[0].geometry.coordinates = coordinates
+    const { corners } = solve(document)
+    expect(corners.length).toBeGreaterThan(0)
+    expect(corners[0]!.priority.exitSPerKmh).toBeGreaterThan(0)
+    expect(corners[0]!.priority.exitSPerKmh).toBeLessThan(0.3)
+  })
+})

@@ -1,0 +1,133 @@
+/** What is made small, and how its hills are shaped. */
+export interface Minimisation {
+  /** cost at x; fills the gradient */
+  readonly evaluate: (x: Float64Array, gradient: Float64Array) => number
+  /** solves with a matrix like the cost's second derivative around x */
+  readonly preconditioner: (x: Float64Array) => (gradient: Float64Array) => Float64Array
+  readonly mostSteps: number
+  /** stops when three steps running gain less than this share of the cost each */
+  readonly leastGain: number
+  /** no unknown moves by more than this in one step */
+  readonly mostMove: number
+  /** called after each step with its number; a throw stops the search */
+  readonly onStep?: (step: number, cost: number) => void
+}
+
+const MEMORY = 12
+const IDLE_STEPS = 3
+/** The matrix is made anew each so many steps: it changes little from one to the next. */
+const MATRIX_EVERY = 2
+/** The weak Wolfe conditions: the cost falls enough, and its slope along the step has risen enough. */
+const ENOUGH = 1e-4
+const FLATTER = 0.9
+const MOST_TRIALS = 20
+
+const dot = (a: Float64Array, b: Float64Array) => {
+  let sum = 0
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!
+  return sum
+}
+
+/**
+ * Limited-memory quasi-Newton descent (Nocedal & Wright, "Numerical Optimization", algorithm 7.4) with a preconditioner in
+ * place of the first matrix and a bracketing search for the weak Wolfe conditions, which also goes downhill along creases
+ * (Lewis & Overton 2013, "Nonsmooth optimization via quasi-Newton methods"): the slowest place of a corner makes such creases.
+ * @returns x and its cost
+ */
+export function minimise(descent: Minimisation, start: Float64Array): { x: Float64Array; cost: number } {
+  const { evaluate, preconditioner, mostSteps, leastGain, mostMove, onStep } = descent
+  const pairs: { s: Float64Array; y: Float64Array; rho: number }[] = []
+  let x: Float64Array = start.slice()
+  let gradient: Float64Array = new Float64Array(x.length)
+  let cost = evaluate(x, gradient)
+  let scale = 1
+  let idle = 0
+  let solve = preconditioner(x)
+  for (let step = 1; step <= mostSteps && idle < IDLE_STEPS; step++) {
+    if (step % MATRIX_EVERY === 0) solve = preconditioner(x)
+    let direction = newtonLike(gradient, pairs, (g) => solve(g).map((v) => v * scale))
+    if (dot(direction, gradient) >= 0) {
+      pairs.length = 0
+      direction = solve(gradient).map((v) => -v * scale)
+    }
+    const largest = direction.reduce((most, v) => Math.max(most, Math.abs(v)), 0)
+    const slope = dot(direction, gradient)
+    if (!(slope < 0) || largest < 1e-9) break
+    let share = Math.min(1, mostMove / largest)
+    if (pairs.length === 0 && scale === 1) share = mostMove / largest // no idea of the scale yet
+    const most = mostMove / largest
+    const found = search(evaluate, x, cost, gradient, direction, share, most)
+    if (!found) {
+      if (pairs.length === 0) break
+      pairs.length = 0 // what was learned misleads here: begin again from the preconditioner
+      continue
+    }
+    const { x: next, gradient: nextGradient, cost: nextCost } = found
+    const s = next.map((v, i) => v - x[i]!)
+    const y = nextGradient.map((v, i) => v - gradient[i]!)
+    const sy = dot(s, y)
+    if (sy > 1e-12 * Math.sqrt(dot(s, s) * dot(y, y))) {
+      pairs.push({ s, y, rho: 1 / sy })
+      if (pairs.length > MEMORY) pairs.shift()
+      scale = sy / dot(y, solve(y))
+    }
+    idle = cost - nextCost < leastGain * Math.abs(cost) ? idle + 1 : 0
+    x = next
+    gradient = nextGradient
+    cost = nextCost
+    onStep?.(step, cost)
+  }
+  return { x, cost }
+}
+
+/** A place along a direction where both Wolfe conditions hold, or the lowest one seen; null where nothing lower was. */
+function search(
+  evaluate: Minimisation['evaluate'],
+  x: Float64Array,
+  cost: number,
+  gradient: Float64Array,
+  direction: Float64Array,
+  first: number,
+  most: number,
+) {
+  const slope = dot(direction, gradient)
+  let low = 0
+  let high = Infinity
+  let share = first
+  let best: { x: Float64Array; gradient: Float64Array; cost: number } | null = null
+  for (let k = 0; k < MOST_TRIALS; k++) {
+    const at = x.map((v, i) => v + share * direction[i]!)
+    const own = new Float64Array(x.length)
+    const value = evaluate(at, own)
+    if (value <= cost + ENOUGH * share * slope) {
+      best = { x: at, gradient: own, cost: value }
+      if (dot(direction, own) >= FLATTER * slope || share >= most) return best
+      low = share
+    } else high = share
+    const next = high < Infinity ? (low + high) / 2 : Math.min(most, 2 * share)
+    if (next === share) break
+    share = next
+  }
+  return best
+}
+
+/** The two-loop recursion: −H·g from the pairs remembered. */
+function newtonLike(
+  gradient: Float64Array,
+  pairs: readonly { s: Float64Array; y: Float64Array; rho: number }[],
+  first: (g: Float64Array) => Float64Array,
+): Float64Array {
+  const g = gradient.slice()
+  const alphas = new Float64Array(pairs.length)
+  for (let p = pairs.length - 1; p >= 0; p--) {
+    const { s, y, rho } = pairs[p]!
+    const alpha = (alphas[p] = rho * dot(s, g))
+    for (let i = 0; i < g.length; i++) g[i] = g[i]! - alpha * y[i]!
+  }
+  const r = first(g)
+  pairs.forEach(({ s, y, rho }, p) => {
+    const beta = rho * dot(y, r)
+    for (let i = 0; i < r.length; i++) r[i] = r[i]! + s[i]! * (alphas[p]! - beta)
+  })
+  return r.map((v) => -v)
+}

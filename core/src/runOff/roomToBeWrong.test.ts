@@ -1,0 +1,149 @@
+import { describe, expect, it } from 'vitest'
+import { noConeEdits } from '@ochote/contracts'
+import { accepted, checkSetup, circuitDocument, position } from '../../fixtures/circuits'
+import { plainVehicle } from '../../fixtures/roads'
+import { circuitFromDocument } from '../files/readCircuit'
+import { runOffsOf } from '../geometry/stretches'
+import { sampleTrack } from '../geometry/track'
+import { solvePlan } from '../plan/solvePlan'
+import { goStraightOn } from './straightOn'
+
+const HALF_M = 250
+const RADIUS_M = 30
+const G = 9.80665
+
+/** Two straights joined by half circles, driven to the left; run-off on the outside of the first bend. */
+function stadium(depthM: number | null) {
+  const along = Array.from({ length: 20 }, (_, k): [number, number] => [-HALF_M + (2 * HALF_M * k) / 20, -RADIUS_M])
+  const bend = Array.from({ length: 12 }, (_, k): [number, number] => {
+    const a = -Math.PI / 2 + (Math.PI * k) / 12
+    return [HALF_M + RADIUS_M * Math.cos(a), RADIUS_M * Math.sin(a)]
+  })
+  const half = [...along, ...bend]
+  const edge = Array.from({ length: 13 }, (_, k) => {
+    const a = -Math.PI / 2 + (Math.PI * k) / 12
+    return position(HALF_M + (RADIUS_M + 5) * Math.cos(a), (RADIUS_M + 5) * Math.sin(a))
+  })
+  const runoff = {
+    type: 'Feature',
+    properties: { role: 'runoff', side: 'right', depth: depthM, surface: 'grass' },
+    geometry: { type: 'LineString', coordinates: edge },
+  }
+  return accepted(
+    circuitFromDocument(
+      circuitDocument({
+        points: [...half, ...half.map(([x, y]): [number, number] => [-x, -y])],
+        features: depthM === null ? [] : [runoff],
+      }),
+    ),
+  )
+}
+
+const vehicle = plainVehicle({ torqueNm: [[0, 120]], muBrake: 1, brakeMaxG: 1 })
+const setup = { ...checkSetup('blend-080'), lineSchool: 'given' as const, givenLine: [[0, 0]] as [number, number][] }
+function firstCorner(depthM: number | null, firstSession = false) {
+  const solution = accepted(solvePlan({ circuit: stadium(depthM), vehicle, setup, firstSession }))
+  return { solution, room: solution.room[0]! }
+}
+
+describe('going straight on', () => {
+  it('leaves the road and reaches what stands behind the run-off, by Pythagoras', () => {
+    const track = sampleTrack(stadium(20), 1)
+    const way = goStraightOn(track, runOffsOf(track), { x: HALF_M, y: -RADIUS_M, headingRad: 0, stationM: 2 * HALF_M })
+    // along the tangent of the centreline, until 5 m and 25 m outside it
+    const tangent = (outM: number) => Math.sqrt((RADIUS_M + outM) ** 2 - RADIUS_M ** 2)
+    expect(Math.abs(way.toEdgeM! - tangent(5))).toBeLessThan(1)
+    expect(Math.abs(way.toObstacleM! - tangent(25))).toBeLessThan(1.5)
+    expect(way).toMatchObject({ side: 'right', runOff: { surface: 'grass', depthM: 20 } })
+  })
+
+  it('says that what the file does not say is not known', () => {
+    const track = sampleTrack(stadium(null), 1)
+    const way = goStraightOn(track, [], { x: HALF_M, y: -RADIUS_M, headingRad: 0, stationM: 2 * HALF_M })
+    expect(way.toEdgeM).toBeGreaterThan(10)
+    expect([way.runOff, way.toObstacleM]).toEqual([null, null])
+  })
+})
+
+describe('room to be wrong', () => {
+  it('is what is left after a second of nothing and v²/2g of braking', () => {
+    const { room } = firstCorner(60)
+    expect(room.reactionM).toBeCloseTo(room.coneSpeedMps, 6)
+    expect(room.brakingM).toBeCloseTo(room.coneSpeedMps ** 2 / (2 * G), 1)
+    expect(room.marginM).toBeCloseTo(room.toObstacleM! - room.reactionM - room.brakingM, 6)
+  })
+
+  it('is enough where there is much, and unsafe where a wall is near', () => {
+    expect(firstCorner(90).room).toMatchObject({ verdict: 'room', obstacleSpeedMps: 0, coneEarlierM: null, paceShare: null })
+    const near = firstCorner(1).room
+    expect(near.verdict).toBe('unsafe')
+    expect(near.marginM).toBeLessThan(0)
+    expect(near.obstacleSpeedMps).toBeGreaterThan(1)
+    expect(near.obstacleSpeedMps).toBeLessThan(near.coneSpeedMps)
+  })
+
+  it('says how much earlier the cone has to be, and that is enough and no more', () => {
+    const { solution, room } = firstCorner(1)
+    const speedAt = (s: number) => solution.trace.speedMps[Math.round(s / solution.track.stepM)]!
+    const leftWith = (earlierM: number) => {
+      const v = speedAt(room.coneStationM - earlierM)
+      return room.toObstacleM! + earlierM - v - v ** 2 / (2 * G)
+    }
+    expect(room.coneEarlierM).toBeGreaterThan(1)
+    expect(leftWith(room.coneEarlierM! + 2)).toBeGreaterThan(-0.5)
+    expect(leftWith(room.coneEarlierM! - 4)).toBeLessThan(0)
+    expect(room.paceShare).toBeGreaterThan(0.3)
+    expect(room.paceShare).toBeLessThan(1)
+  })
+
+  it('grows in a first session, whose brake cones stand earlier', () => {
+    expect(firstCorner(10, true).room.marginM!).toBeGreaterThan(firstCorner(10).room.marginM! + 10)
+  })
+
+  it('is measured where a brake cone was moved to: later leaves less', () => {
+    const { solution, room } = firstCorner(60)
+    const cone = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const moves = [{ coneId: cone.id, stationM: cone.stationM + 12, offsetM: cone.offsetM }]
+    const moved = accepted(solvePlan({ circuit: stadium(60), vehicle, setup, firstSession: false, coneEdits: { ...noConeEdits, moves } }))
+      .room[0]!
+    expect(moved.coneStationM).toBeCloseTo(room.coneStationM + 12, 6)
+    expect(moved.toObstacleM!).toBeCloseTo(room.toObstacleM! - 12, 1)
+    expect(moved.marginM!).toBeLessThan(room.marginM!)
+  })
+
+  it('takes whoever brakes at a later cone to be faster there, never already slowed', () => {
+    const { solution, room } = firstCorner(20)
+    const cone = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const at = (alongM: number) => {
+      const moves = [{ coneId: cone.id, stationM: cone.stationM + alongM, offsetM: cone.offsetM }]
+      return accepted(solvePlan({ circuit: stadium(20), vehicle, setup, firstSession: false, coneEdits: { ...noConeEdits, moves } }))
+        .room[0]!
+    }
+    const later = [0, 10, 20, 40].map(at)
+    later.slice(1).forEach((r, k) => {
+      expect(r.coneSpeedMps).toBeGreaterThan(later[k]!.coneSpeedMps)
+      expect(r.marginM!).toBeLessThan(later[k]!.marginM! - 9)
+    })
+    const [, , , worst] = later
+    expect(worst!.verdict).toBe('unsafe')
+    const earlier = at(40 - worst!.coneEarlierM! - 0.1)
+    expect(earlier.marginM!).toBeGreaterThanOrEqual(0) // what it says would be enough is
+    expect(earlier.marginM!).toBeLessThan(1)
+  })
+
+  it('counts from the last of several brake cones, whichever was put there first', () => {
+    const { solution, room } = firstCorner(60)
+    const { stationM, offsetM } = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const withAnother = (alongM: number) => {
+      const added = [{ id: 'second', cornerNumber: room.cornerNumber, duty: 'brake' as const, stationM: stationM + alongM, offsetM }]
+      return accepted(solvePlan({ circuit: stadium(60), vehicle, setup, firstSession: false, coneEdits: { ...noConeEdits, added } }))
+        .room[0]!
+    }
+    expect(withAnother(15).coneStationM).toBeCloseTo(stationM + 15, 6)
+    expect(withAnother(-15).coneStationM).toBeCloseTo(stationM, 6)
+  })
+
+  it('is unknown, not enough, where the circuit’s file says nothing', () => {
+    expect(firstCorner(null).room).toMatchObject({ verdict: 'unknown', marginM: null, obstacleSpeedMps: null })
+  })
+})

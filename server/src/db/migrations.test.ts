@@ -1,0 +1,65 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { gunzipSync } from 'node:zlib'
+import { afterAll, describe, expect, it } from 'vitest'
+import type { Knex } from 'knex'
+import { repositoriesOf } from '../repositories'
+import { openDatabase, withoutForeignKeys } from './openDatabase'
+
+const fixtures = join(import.meta.dirname, '../../fixtures')
+const landed = readdirSync(fixtures).map((file) => file.replace('.sqlite.gz', ''))
+const folder = mkdtempSync(join(tmpdir(), 'ochote-migrations-'))
+afterAll(() => rmSync(folder, { recursive: true }))
+
+/** The demonstration as the server of a landed schema stored it, on disk. */
+function landedDatabase(name: string): string {
+  const file = join(folder, `${name}-${Math.random()}.sqlite`)
+  writeFileSync(file, gunzipSync(readFileSync(join(fixtures, `${name}.sqlite.gz`))))
+  return file
+}
+
+/** Everything stored, read through the repositories, which check it against the contracts. */
+async function everything(db: Knex) {
+  const all = repositoriesOf(db)
+  const days = await all.days.list()
+  const stints = (await Promise.all(days.map((day) => all.stints.viewsForDay(day.id)))).flat()
+  return {
+    days,
+    stints,
+    circuits: await Promise.all((await all.circuits.list()).map((c) => all.circuits.find(c.id))),
+    plans: (await Promise.all(days.map((day) => all.plans.listForDay(day.id)))).flat(),
+    versions: await Promise.all(stints.map(({ stint }) => stint.planVersionId && all.planVersions.find(stint.planVersionId))),
+    sessions: (await Promise.all(days.map((day) => all.sessions.listForDay(day.id)))).flat(),
+    meetings: await Promise.all(days.map((day) => all.meetings.find(day.id))),
+    people: await all.people.list(),
+    vehicles: await all.vehicles.list(),
+    schemes: await all.markerSchemes.list(),
+    school: await all.schools.find(),
+  }
+}
+
+describe('a database of a landed version', () => {
+  it.each(landed)('%s opens with everything in it', async (name) => {
+    const db = await openDatabase(landedDatabase(name))
+    const { days, stints, plans, people } = await everything(db)
+    expect(days.map((d) => d.date)).toEqual(['2026-10-03', '2026-10-17'])
+    expect([stints.length, plans.length, people.length]).toEqual([16, 5, 10])
+    const entries = stints.flatMap((s) => s.log).length
+    expect(entries).toBe(((await db('log_entries').count({ n: '*' })) as [{ n: number }])[0].n)
+    expect(entries).toBeGreaterThan(300)
+    expect(stints.filter((s) => s.debrief).length).toBeGreaterThan(8)
+    await db.destroy()
+  })
+
+  it('holds the same after all its migrations are undone and done again', async () => {
+    const db = await openDatabase(landedDatabase('2026_11_26_brief_and_run'))
+    const before = await everything(db)
+    await withoutForeignKeys(db, async () => {
+      await db.migrate.down()
+      await db.migrate.latest()
+    })
+    expect(await everything(db)).toEqual(before)
+    await db.destroy()
+  })
+})

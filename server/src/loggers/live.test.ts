@@ -1,0 +1,194 @@
+import { once } from 'node:events'
+import type { AddressInfo } from 'node:net'
+import { pino } from 'pino'
+import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest'
+import { circuitFromDocument, LiveLaps, solvePlan } from '@ochote/core'
+import type { LiveLogger, LiveSample } from '@ochote/contracts'
+import { createApp } from '../app'
+import { openDatabase } from '../db/openDatabase'
+import { allVehicles, circuits, plans, seed } from '../demo/seed'
+import { repositoriesOf, type Repositories } from '../repositories'
+import { LoggerHub } from './loggerHub'
+import { startSimulated } from './simulatedDrive'
+
+const sample = (seq: number): LiveSample => ({ seq, timeMs: 1_000 + seq * 40, lat: -30, lon: -20 })
+const batch = (from: number, to: number) => ({
+  name: 'Box',
+  stintId: null,
+  samples: Array.from({ length: to - from }, (_, k) => sample(from + k)),
+})
+
+describe('the hub of live loggers', () => {
+  it('takes what follows on, asks again for what is missing, and passes over what it has', () => {
+    const hub = new LoggerHub(() => 5)
+    expect(hub.add('box', batch(0, 10))).toBe(10)
+    expect(hub.add('box', batch(15, 20))).toBe(10)
+    expect(hub.add('box', batch(8, 20))).toBe(20)
+    expect(hub.find('box')).toMatchObject({ nextSeq: 20, heardAtMs: 5, name: 'Box' })
+  })
+
+  it('tells who listened before it was heard, as after the server was started anew', () => {
+    const hub = new LoggerHub(() => 5)
+    const heard: number[] = []
+    hub.listen('box', 40, (samples) => heard.push(...samples.map((s) => s.seq)))
+    expect(hub.add('box', batch(37, 42))).toBe(42) // it goes on from where the logger is
+    expect(heard).toEqual([37, 38, 39, 40, 41])
+  })
+
+  it('is told which stint a logger rides in, where the logger does not know', () => {
+    const hub = new LoggerHub(() => 5)
+    hub.add('box', batch(0, 1))
+    expect([hub.ride('box', 'a-stint'), hub.ride('none', 'a-stint')]).toEqual([true, false])
+    hub.add('box', batch(1, 2))
+    expect(hub.find('box')!.stintId).toBe('a-stint')
+  })
+
+  it('makes room for another car by forgetting the one that was silent longest', () => {
+    let now = 0
+    const hub = new LoggerHub(() => ++now)
+    for (let k = 0; k < 100; k++) hub.add(`box-${k}`, batch(0, 1))
+    hub.add('box-0', batch(1, 2))
+    hub.add('one-more', batch(0, 1))
+    expect(hub.list()).toHaveLength(100)
+    expect([hub.find('box-0'), hub.find('box-1')].map((l) => l?.id)).toEqual(['box-0', undefined])
+  })
+
+  it('tells a listener what was kept from where it left, each sample once and in order', () => {
+    const hub = new LoggerHub(() => 5)
+    hub.add('box', batch(0, 10))
+    const heard: number[] = []
+    const stop = hub.listen('box', 4, (samples) => heard.push(...samples.map((s) => s.seq)))!
+    hub.add('box', batch(10, 12))
+    stop()
+    hub.add('box', batch(12, 14))
+    expect(heard).toEqual([4, 5, 6, 7, 8, 9, 10, 11])
+  })
+})
+
+describe('a simulated logger', () => {
+  let all: Repositories
+  let stop: () => Promise<void>
+  beforeAll(async () => {
+    const db = await openDatabase(':memory:')
+    all = repositoriesOf(db)
+    await seed(all)
+    stop = () => db.destroy()
+  })
+  afterAll(() => stop())
+  afterEach(() => vi.useRealTimers())
+
+  const stintOn = async (name: 'wetHatch') => {
+    const files = await all.stints.viewsForDay(plans[name].dayId)
+    return files.find((f) => f.stint.planId === plans[name].id)!.stint
+  }
+  /** A drive sixty times as fast as a real one, and every sample the hub passed on. */
+  async function drive(laps: number, faults: 'be'[] = []) {
+    const stint = await stintOn('wetHatch')
+    vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'Date'] })
+    const hub = new LoggerHub(() => Date.now())
+    const car = await startSimulated(all, hub, 'car', { stintId: stint.id, skill: 0.9, faults, laps, rate: 60 })
+    const heard: LiveSample[] = []
+    hub.listen('car', 0, (samples) => heard.push(...samples))
+    const state = (): LiveLogger['simulated'] => hub.find('car')!.simulated
+    return { hub, car, heard, state, pass: (ms: number) => vi.advanceTimersByTimeAsync(ms) }
+  }
+  function lapsOf(heard: readonly LiveSample[]) {
+    const circuit = circuitFromDocument(circuits.skerrow)
+    if (!circuit.ok) throw new Error('refused')
+    const { vehicle } = allVehicles.find((v) => v.id === plans.wetHatch.vehicleId)!
+    const solved = solvePlan({
+      circuit: circuit.value,
+      vehicle,
+      setup: { ...plans.wetHatch.setup, lineSchool: 'given', givenLine: [[0, 0]] },
+      firstSession: false,
+    })
+    if (!solved.ok) throw new Error('not solved')
+    const live = new LiveLaps(solved.value)
+    for (const s of heard) live.add(s)
+    return live.laps
+  }
+
+  it('streams 25 samples a second of driving, and as many laps as asked', async () => {
+    const { heard, state, pass } = await drive(2)
+    await pass(30_000)
+    expect(state()).toBe('finished')
+    const laps = lapsOf(heard)
+    expect(laps.filter((l) => l.endMs !== null)).toHaveLength(2)
+    const seconds = (heard.at(-1)!.timeMs - heard[0]!.timeMs) / 1000
+    expect(heard.length / seconds).toBeCloseTo(25, 0)
+    for (const { startMs, endMs } of laps.slice(0, 2)) expect((endMs! - startMs) / 1000).toBeGreaterThan(100)
+  })
+
+  it('keeps what it drives while the link is down, and loses no lap of it', async () => {
+    const { heard, state, car, pass } = await drive(2)
+    await pass(3_000)
+    car.command('drop link')
+    expect(state()).toBe('link dropped')
+    const before = heard.length
+    await pass(2_000)
+    expect(heard).toHaveLength(before)
+    car.command('link back')
+    await pass(30_000)
+    expect(heard.map((s) => s.seq)).toEqual(heard.map((_, k) => k))
+    expect(lapsOf(heard).filter((l) => l.endMs !== null)).toHaveLength(2)
+  })
+
+  it('stands still while it is paused', async () => {
+    const { heard, state, car, pass } = await drive(2)
+    await pass(500)
+    car.command('pause')
+    const before = heard.length
+    await pass(2_000)
+    expect([heard.length, state()]).toEqual([before, 'paused'])
+    car.command('drive')
+    await pass(500)
+    expect(heard.length).toBeGreaterThan(before)
+    car.command('remove')
+  })
+})
+
+describe('the live protocol', () => {
+  it('takes samples over HTTP and streams them on, from where a listener left', async () => {
+    const db = await openDatabase(':memory:')
+    const server = createApp({ db, log: pino({ level: 'silent' }) }).listen(0, '127.0.0.1')
+    await once(server, 'listening')
+    const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/loggers`
+    const post = async (body: unknown) =>
+      (
+        await fetch(`${base}/box/samples`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+      ).json() as Promise<unknown>
+    expect(await post(batch(0, 3))).toEqual({ nextSeq: 3 })
+    expect(await post({ ...batch(0, 0), samples: [{ ...sample(3), lat: 200 }] })).toMatchObject({
+      fields: [{ field: 'samples[0].lat', found: '200' }],
+    })
+    const stream = await fetch(`${base}/box/stream`, { headers: { 'last-event-id': '0' } })
+    expect(stream.headers.get('content-type')).toBe('text/event-stream')
+    const reader = stream.body!.getReader()
+    let text = ''
+    while (!text.includes('data:')) text += new TextDecoder().decode((await reader.read()).value)
+    expect(text).toContain('id: 2')
+    expect(JSON.parse(/data: (.*)/.exec(text)![1]!)).toEqual([sample(1), sample(2)])
+    await reader.cancel()
+    // several over one connection, each from where it is wanted; a browser that comes back says what it had
+    await fetch(`${base}/van/samples`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(batch(0, 2)),
+    })
+    const both = await fetch(`${base}/streams?follow=box:2,van:0`, { headers: { 'last-event-id': 'van:1' } })
+    const events = both.body!.getReader()
+    let heard = ''
+    while ((heard.match(/data:/g) ?? []).length < 2) heard += new TextDecoder().decode((await events.read()).value)
+    expect([...heard.matchAll(/data: (.*)/g)].map((m) => JSON.parse(m[1]!) as unknown)).toEqual([
+      { id: 'box', samples: [sample(2)] },
+      { id: 'van', samples: [sample(1)] },
+    ])
+    expect(heard).toContain('id: box:3,van:2')
+    await events.cancel()
+    expect((await fetch(`${base}/streams?follow=box`)).status).toBe(400)
+    expect((await fetch(`${base}/other/stream`)).status).toBe(404)
+    server.closeAllConnections()
+    server.close()
+    await db.destroy()
+  })
+})

@@ -1,0 +1,181 @@
+import { randomUUID } from 'node:crypto'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { dayViewSchema, meetingSchema, problemSchema, schoolSchema, stintViewSchema, type DayView, type Stint } from '@ochote/contracts'
+import { seed } from './demo/seed'
+import { startApp, type RunningApp } from './testing/startApp'
+
+const NOW = '2026-10-17T12:00:00.000Z'
+let app: RunningApp
+let day: DayView
+let open: Stint
+beforeEach(async () => {
+  app = await startApp()
+  await seed(app.all)
+  const days = (await app.ask('GET', '/api/days')).body as { id: string }[]
+  day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
+  open = day.stints.find((f) => f.log.length === 0)!.stint
+})
+afterEach(() => app.stop())
+const fieldsOf = (body: unknown) => {
+  const problem = problemSchema.parse(body)
+  return problem.code === 'invalid-input' ? problem.fields.map((f) => f.field) : [problem.code]
+}
+
+describe('what a school settles', () => {
+  it('is there from the first day, and is saved over the version it was made from only', async () => {
+    const school = schoolSchema.parse((await app.ask('GET', '/api/school')).body)
+    expect(school).toMatchObject({ name: 'Longdyke Driver Training', version: 2 })
+    const { version, ...draft } = school
+    const changed = { ...draft, meeting: [{ id: 'own', topic: 'Dogs', text: 'No dogs in the paddock' }] }
+    const saved = await app.ask('PUT', '/api/school', { school: changed, fromVersion: version })
+    expect(saved.body).toEqual({ ...changed, version: 3 })
+    const late = await app.ask('PUT', '/api/school', { school: draft, fromVersion: version })
+    expect(late).toMatchObject({ status: 409, body: { code: 'conflict', currentVersion: 3 } })
+    expect((await app.ask('GET', '/api/school')).body).toEqual(saved.body)
+  })
+
+  it('is refused by field', async () => {
+    const { version, ...draft } = schoolSchema.parse((await app.ask('GET', '/api/school')).body)
+    const calls = { ...draft.calls, language: '??' }
+    expect(fieldsOf((await app.ask('PUT', '/api/school', { school: { ...draft, calls }, fromVersion: version })).body)).toEqual([
+      'school.calls.language',
+    ])
+  })
+})
+
+describe('a drivers’ meeting', () => {
+  const path = () => `/api/days/${day.id}/meeting`
+  it('is kept with the day; a second who held it from the same page is told', async () => {
+    const { version, ...meeting } = day.meeting
+    const present = [...meeting.present, day.people.find((p) => p.name === 'Kofi Brandreth')!.id]
+    const saved = meetingSchema.parse((await app.ask('PUT', path(), { meeting: { ...meeting, present }, fromVersion: version })).body)
+    expect(saved).toEqual({ ...meeting, present, version: version + 1 })
+    expect((await app.ask('PUT', path(), { meeting, fromVersion: version })).status).toBe(409)
+    expect(dayViewSchema.parse((await app.ask('GET', `/api/days/${day.id}`)).body).meeting).toEqual(saved)
+  })
+})
+
+describe('a session', () => {
+  const led = (stints: Stint[]) => ({
+    id: randomUUID(),
+    dayId: day.id,
+    kind: 'led',
+    name: 'Sighting laps',
+    startsAt: '09:00',
+    laps: 6,
+    lapsBehind: 2,
+    gapS: 2,
+    swapAfterCorner: '11',
+    stintIds: stints.map((s) => s.id),
+  })
+  const put = (body: unknown) => app.ask('PUT', `/api/days/${day.id}/sessions`, body)
+
+  it('is added with the stints that are made for it, once, and changed in its order', async () => {
+    const stints = day.stints
+      .slice(0, 3)
+      .map(({ stint }): Stint => ({ ...stint, id: randomUUID(), startsAt: '09:00', plannedLaps: 6, planVersionId: null }))
+    const session = led(stints)
+    await put({ session, stints })
+    const again = dayViewSchema.parse((await put({ session: { ...session, stintIds: [...session.stintIds].reverse() }, stints })).body)
+    expect(again.stints).toHaveLength(day.stints.length + 3)
+    expect(again.sessions.filter((s) => s.id === session.id)).toEqual([{ ...session, stintIds: [...session.stintIds].reverse() }])
+  })
+
+  it('that names what is not there is refused by field, and nothing is made', async () => {
+    const stranger = { ...open, id: randomUUID(), studentId: randomUUID(), planId: randomUUID() }
+    const refused = await put({ session: { ...led([stranger]), stintIds: [stranger.id, randomUUID()] }, stints: [stranger] })
+    expect(fieldsOf(refused.body)).toEqual(['session.stintIds[1]', 'stints[0].planId', 'stints[0].studentId'])
+    expect(dayViewSchema.parse((await app.ask('GET', `/api/days/${day.id}`)).body).stints).toHaveLength(day.stints.length)
+  })
+})
+
+describe('several things stored together', () => {
+  it('are all stored, or none', async () => {
+    const stint = { ...open, id: randomUUID() }
+    const half = app.all.transaction(async (within) => {
+      await within.stints.add(stint)
+      throw new Error('the power went')
+    })
+    await expect(half).rejects.toThrow('the power went')
+    expect(await app.all.stints.find(stint.id)).toBeUndefined()
+    await app.all.transaction((within) => within.stints.add(stint))
+    expect((await app.all.stints.find(stint.id))!.stint.id).toBe(stint.id)
+  })
+})
+
+describe('how someone likes to be taught', () => {
+  it('is changed field by field, the rest staying', async () => {
+    const person = day.people[0]!
+    const changed = await app.ask('PUT', `/api/people/${person.id}`, { talk: 'few', wordsPerSecond: 3.25 })
+    expect(changed.body).toEqual({ ...person, talk: 'few', wordsPerSecond: 3.25 })
+    expect(fieldsOf((await app.ask('PUT', `/api/people/${person.id}`, { wordsPerSecond: 40 })).body)).toEqual(['wordsPerSecond'])
+    expect((await app.ask('PUT', `/api/people/${randomUUID()}`, { talk: 'few' })).status).toBe(404)
+  })
+})
+
+describe('a log', () => {
+  const base = (minute: number) => ({
+    id: randomUUID(),
+    stintId: open.id,
+    deviceId: 'tablet',
+    deviceTime: `2026-10-17T11:${minute}:00.000Z`,
+  })
+  const send = (entries: unknown[], sentAt?: string) =>
+    app.ask('POST', `/api/stints/${open.id}/log`, { entries, ...(sentAt ? { sentAt } : {}) })
+  const stored = async () => stintViewSchema.parse((await app.ask('GET', `/api/stints/${open.id}`)).body)
+
+  it('keeps whatever an entry says beyond corner and code', async () => {
+    const off = { ...base(11), kind: 'incident', lap: 1, corner: '5', what: 'off' }
+    const entries = [
+      { ...base(10), kind: 'release' },
+      off,
+      {
+        ...base(12),
+        kind: 'report',
+        about: off.id,
+        happened: 'Wide, then grass',
+        others: '',
+        injured: '',
+        damage: 'none seen',
+        witnesses: 'post 5',
+        done: 'in for a look',
+      },
+      { ...base(13), kind: 'pass', lap: 2, corner: '6', way: 'passed', side: 'left', who: 'the blue hatch' },
+      { ...base(14), kind: 'flag', lap: 2, corner: '7', flag: 'yellow' },
+      { ...base(15), kind: 'conditions', lap: 3, corner: '1', surface: 'drying' },
+      { ...base(16), kind: 'called', lap: 3, corner: '4', code: 'be' },
+      { ...base(17), kind: 'told', lap: 5, what: 'last lap' },
+      { ...base(18), kind: 'step', lap: 5, of: 'pace', way: 'down', reason: 'off' },
+      { ...base(19), kind: 'line', source: 'logger' },
+    ]
+    await send(entries)
+    expect((await stored()).log.map(({ serverTime, ...entry }) => (expect(serverTime).toBe(NOW), entry))).toEqual(entries)
+  })
+
+  it('leaves the plan open to change while nothing was driven: a question holds no plan', async () => {
+    await send([{ ...base(10), kind: 'question', corner: '4', text: 'Which gear?' }])
+    expect((await stored()).stint.planVersionId).toBeNull()
+    await send([{ ...base(11), kind: 'line' }])
+    expect((await stored()).stint.planVersionId).not.toBeNull()
+  })
+
+  it('puts a device’s clock right that is minutes wrong, and leaves one alone that is seconds off', async () => {
+    const wrong = { ...base(10), kind: 'line' }
+    expect((await send([wrong], '2026-10-17T11:53:00.000Z')).body).toEqual({ stored: [wrong.id], clockOffsetMs: 420_000 })
+    expect((await stored()).log[0]).toMatchObject({ deviceTime: wrong.deviceTime, clockOffsetMs: 420_000 })
+    expect((await send([{ ...base(11), kind: 'line' }], '2026-10-17T11:59:58.000Z')).body).toMatchObject({ clockOffsetMs: 0 })
+  })
+
+  it('times a batch by the offset the device knows, whichever of its entries carries that', async () => {
+    const [before, after] = [
+      { ...base(12), kind: 'line' },
+      { ...base(13), kind: 'line', clockOffsetMs: 420_000 },
+    ]
+    expect((await send([before, after], '2026-10-17T11:53:02.000Z')).body).toMatchObject({ clockOffsetMs: 420_000 })
+  })
+
+  it('times every lap of a device by the offset it was told first', async () => {
+    const told = { ...base(12), kind: 'line', clockOffsetMs: 420_000 }
+    expect((await send([told], '2026-10-17T11:53:01.500Z')).body).toMatchObject({ clockOffsetMs: 420_000 })
+  })
+})

@@ -1,0 +1,53 @@
+import { TextField, type TextFieldProps } from '@mui/material'
+import { useState } from 'react'
+
+interface CommitFieldProps {
+  label: string
+  value: string
+  onTake: (text: string) => void
+  /** what is wrong with a text, with what is expected; null where nothing is */
+  wrong?: (text: string) => string | null
+  required?: boolean
+  numeric?: boolean
+  placeholder?: string
+  most?: number
+  sx?: TextFieldProps['sx']
+}
+
+/** A field that is taken over when it is left or Enter is pressed, so that what is typed is one step to undo. */
+export function CommitField({
+  label,
+  value,
+  onTake,
+  wrong = () => null,
+  required = false,
+  numeric = false,
+  placeholder = '',
+  most = 200,
+  sx = {},
+}: CommitFieldProps) {
+  const [typed, setTyped] = useState<string | null>(null)
+  const shown = typed ?? value
+  const problem = shown === '' && !required ? null : wrong(shown)
+  const take = () => {
+    if (typed === null || problem !== null) return
+    setTyped(null)
+    if (typed.trim() !== value) onTake(typed.trim())
+  }
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={shown}
+      required={required}
+      placeholder={placeholder}
+      error={problem !== null}
+      helperText={problem ?? undefined}
+      slotProps={{ htmlInput: { inputMode: numeric ? 'decimal' : 'text', maxLength: most }, inputLabel: { shrink: true } }}
+      onChange={(e) => setTyped(e.target.value)}
+      onBlur={take}
+      onKeyDown={(e) => e.key === 'Enter' && take()}
+      sx={sx}
+    />
+  )
+}

@@ -1,0 +1,47 @@
+import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query'
+import { v7 as uuid } from 'uuid'
+import type { z } from 'zod'
+import { refused } from '../api/inputProblem'
+import { request } from '../api/request'
+
+const REFUSED = 'This file cannot be used'
+const LARGEST_BYTES = 1_000_000
+
+/** Reads a small file; what it holds is checked by the server. */
+export async function jsonOf(file: File): Promise<unknown> {
+  if (file.size > LARGEST_BYTES) {
+    throw refused(REFUSED, [
+      { field: file.name, found: `${(file.size / 1e6).toFixed(0)} MB`, expected: `${LARGEST_BYTES / 1e6} MB at the most` },
+    ])
+  }
+  try {
+    return JSON.parse((await file.text()).replace(/^\uFEFF/, '')) as unknown
+  } catch (error) {
+    throw refused(REFUSED, [{ field: file.name, found: (error as Error).message, expected: 'a JSON document' }])
+  }
+}
+
+interface Shelf<S extends z.ZodType> {
+  path: string
+  /** field of the request that holds the file */
+  field: 'document' | 'vehicle'
+  /** reads the file; refuses it by a thrown problem */
+  read: (file: File) => Promise<unknown>
+  answer: S
+  queryKey: readonly string[]
+}
+
+/** Puts a file on the shelf; the server checks it and says what it refuses, and where. */
+export function useImport<S extends z.ZodType>({
+  path,
+  field,
+  read,
+  answer,
+  queryKey,
+}: Shelf<S>): UseMutationResult<z.infer<S>, Error, File> {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: async (file: File) => request(answer, path, { method: 'POST', body: { id: uuid(), [field]: await read(file) } }),
+    onSuccess: () => client.invalidateQueries({ queryKey }),
+  })
+}

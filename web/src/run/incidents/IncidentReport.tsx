@@ -1,0 +1,55 @@
+import { Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle, TextField } from '@mui/material'
+import { useState } from 'react'
+import type { StintRecord } from '@ochote/core'
+import type { NewEntry } from '../useStintLog'
+
+const fields = [
+  { key: 'happened', label: 'What happened, in order', rows: 3, most: 1000 },
+  { key: 'others', label: 'Who else was involved', rows: 1, most: 300 },
+  { key: 'injured', label: 'Anyone hurt, and who looked after them', rows: 1, most: 300 },
+  { key: 'damage', label: 'Damage to vehicles and circuit', rows: 1, most: 300 },
+  { key: 'witnesses', label: 'Who saw it, which post', rows: 1, most: 300 },
+  { key: 'done', label: 'What was done, who was told', rows: 2, most: 500 },
+] as const
+
+interface IncidentReportProps {
+  incident: StintRecord['incidents'][number]
+  onSave: (report: NewEntry) => void
+  onClose: () => void
+}
+
+/** What an incident report needs; it can be left for later, and written again. */
+export function IncidentReport({ incident: { incident, report }, onSave, onClose }: IncidentReportProps) {
+  const [typed, setTyped] = useState(
+    () => Object.fromEntries(fields.map(({ key }) => [key, report?.[key] ?? ''])) as Record<(typeof fields)[number]['key'], string>,
+  )
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="report-title">
+      <DialogTitle id="report-title">
+        Incident report: {incident.what} at corner {incident.corner}, lap {incident.lap}
+      </DialogTitle>
+      <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
+        <DialogContentText>Help first. This can be written when the car stands.</DialogContentText>
+        {fields.map(({ key, label, rows, most }) => (
+          <TextField
+            key={key}
+            label={label}
+            value={typed[key]}
+            multiline={rows > 1}
+            minRows={rows}
+            slotProps={{ htmlInput: { maxLength: most } }}
+            onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+          />
+        ))}
+      </DialogContent>
+      <DialogActions>
+        <Button size="large" onClick={onClose}>
+          Later
+        </Button>
+        <Button size="large" variant="contained" onClick={() => onSave({ kind: 'report', about: incident.id, ...typed })}>
+          Keep report
+        </Button>
+      </DialogActions>
+    </Dialog>
+  )
+}

@@ -1,0 +1,51 @@
+import {
+  measurableCodes,
+  measuredPass,
+  resultOfMeasured,
+  correctionsToAskAbout,
+  type FollowedCorrection,
+  type LivePlace,
+  type PlanSolution,
+  type StintRecord,
+} from '@ochote/core'
+import type { LiveCar } from './followCar'
+
+/** An answer to a correction that was called, measured from a pass. */
+export interface MeasuredAnswer {
+  readonly about: string
+  readonly corner: string
+  readonly lap: number
+  readonly result: 'fixed' | 'better' | 'no change'
+}
+
+/** A corner so soon after the line is approached on the lap before, m; by so long before the line, ms. */
+const SOON_AFTER_LINE_M = 150
+const APPROACH_MS = 15_000
+/** A logged lap and the logger's own begin within this of each other, ms. */
+const SAME_LAP_MS = 15_000
+
+/** Whatever was called and can be measured by now, for every later lap that has come past its corner. */
+export function measuredAnswers(
+  { corners, track }: PlanSolution,
+  record: StintRecord,
+  car: LiveCar,
+  followed: readonly FollowedCorrection[],
+): MeasuredAnswer[] {
+  return record.laps.flatMap(({ number: lap, startedAtMs }) => {
+    const driven = car.laps.find((l) => Math.abs(l.startMs - startedAtMs) < SAME_LAP_MS)
+    if (!driven || !car.place) return []
+    const { startMs, endMs } = driven
+    const at = car.place
+    return corners.flatMap((corner): MeasuredAnswer[] => {
+      const behind = endMs !== null || (at.timeMs > startMs && corner.endM > corner.startM && at.stationM > corner.endM)
+      if (!behind) return []
+      const fromMs = startMs - (corner.startM < SOON_AFTER_LINE_M ? APPROACH_MS : 0)
+      const within = (p: LivePlace) => p.timeMs >= fromMs && p.timeMs <= (endMs ?? Infinity)
+      return correctionsToAskAbout(followed, corner.number, lap).flatMap(({ calledId, code }) => {
+        if (!(measurableCodes as readonly string[]).includes(code)) return []
+        const measured = measuredPass(track, corner, car.places.filter(within), code)
+        return measured ? [{ about: calledId, corner: corner.number, lap, result: resultOfMeasured(measured) }] : []
+      })
+    })
+  })
+}
