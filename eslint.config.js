@@ -38,11 +38,11 @@ const coreImports = {
   runOff: below,
   whatIf: below,
   plan: planned,
-  calls: planned,
-  brief: [...planned, 'calls'],
-  telemetry: planned,
   faults: ['outcome'],
   stintLog: ['outcome', 'faults'],
+  calls: planned,
+  brief: [...planned, 'calls'],
+  telemetry: [...planned, 'faults', 'stintLog'],
   session: [...planned, 'calls', 'faults', 'stintLog'],
 }
 const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']

@@ -1,8 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { StintView } from '@ochote/contracts'
-import { expectAccessible, expectNoSidewaysScroll, openDay, pdfPages, saved, stintOf, withoutBlanks } from './support'
+import { expectAccessible, expectNoSidewaysScroll, openDay, pdfPages, saved, stintOf, storedLog, withoutBlanks } from './support'
 
-const log = async (page: Page, id: string) => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).log
+const log = (page: Page, id: string) => storedLog(page.request, id)
 
 test('the meeting names what is particular to the circuit; who was absent is not released until it was done with them', async ({
   page,
@@ -64,8 +63,8 @@ test('two who tick at once: the second is told, and chooses', async ({ page, con
   await here(page).uncheck()
   await expect(page.getByText(/^Held by Hester Quill,/)).toBeVisible()
   await other.getByRole('checkbox', { name: 'Priya Castellan' }).uncheck()
-  await expect(other.getByRole('dialog')).toContainText('Someone else ticked something meanwhile')
-  await other.getByRole('button', { name: 'Take over theirs' }).click()
+  await expect(other.getByRole('dialog')).toContainText('Someone else saved this meeting')
+  await other.getByRole('button', { name: 'Take theirs' }).click()
   await expect(here(other)).not.toBeChecked()
   await expect(other.getByRole('checkbox', { name: 'Priya Castellan' })).toBeChecked()
   await here(other).check()

@@ -1,7 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { StintView } from '@ochote/contracts'
 import { OwnServer } from './ownServer'
-import { expectAccessible, stintOf } from './support'
+import { expectAccessible, notDriven, stintOf, storedLog } from './support'
 
 const server = new OwnServer(4696)
 test.use({ baseURL: server.base, viewport: { width: 820, height: 1180 } })
@@ -13,8 +12,7 @@ test.afterAll(() => server.kill())
 
 const line = (page: Page) => page.getByRole('button', { name: /^Line:/ })
 const target = (page: Page, name: RegExp) => page.getByRole('region', { name: 'What happened' }).getByRole('button', { name })
-const laps = async (page: Page, id: string) =>
-  ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).log.filter((e) => e.kind === 'line')
+const laps = async (page: Page, id: string) => (await storedLog(page.request, id)).filter((e) => e.kind === 'line')
 
 test('five laps with a logger that drops its link, a page that is opened anew, and a server that is killed', async ({ page, context }) => {
   const { path, id } = await stintOf(page, 'Ruben Halloway')
@@ -67,7 +65,7 @@ test('five laps with a logger that drops its link, a page that is opened anew, a
   await again.getByRole('button', { name: 'In', exact: true }).click()
   await expect(again.getByText('The stint is over.')).toBeVisible()
   await expect(again.getByText('All stored')).toBeVisible()
-  const { log } = (await (await again.request.get(`/api/stints/${id}`)).json()) as StintView
+  const log = await storedLog(again.request, id)
   expect(new Set(log.map((e) => e.id)).size).toBe(log.length)
   expect(log.filter((e) => e.kind === 'line').map((e) => e.source)).toEqual(Array.from({ length: 6 }, () => 'logger'))
   expect(log.filter((e) => e.kind === 'flag')).toMatchObject([{ flag: 'yellow' }])
@@ -110,7 +108,7 @@ test('what was called is asked about after the next pass, and steps are suggeste
   await page.getByRole('textbox', { name: 'What happened, in order' }).fill('Touched the cone lorry at walking pace')
   await page.getByRole('button', { name: 'Keep report' }).click()
   await expect(page.getByText('All stored')).toBeVisible()
-  const { log } = (await (await page.request.get(`/api/stints/${id}`)).json()) as StintView
+  const log = await storedLog(page.request, id)
   expect(log.find((e) => e.kind === 'report')).toMatchObject({ happened: 'Touched the cone lorry at walking pace' })
   expect(log.find((e) => e.kind === 'followed')).toMatchObject({ corner: '4', result: 'fixed', by: 'seen' })
 })
@@ -135,7 +133,7 @@ test('two devices on one stint see each other’s entries, and a clock that is m
   await expect(other.getByText('All stored')).toBeVisible()
   await expect(other.getByText(/clock 7 min slow, put right/)).toBeVisible()
   await expect(page.getByRole('region', { name: 'Logged' })).toContainText('corner 2: smooth', { timeout: 20_000 })
-  const { log } = (await (await page.request.get(`/api/stints/${id}`)).json()) as StintView
+  const log = await storedLog(page.request, id)
   const offset = log.find((e) => e.kind === 'praise')!.clockOffsetMs!
   expect(Math.abs(offset - 7 * 60_000)).toBeLessThan(20_000)
   expect(log.find((e) => e.kind === 'line')!.clockOffsetMs).toBeUndefined()
@@ -157,7 +155,9 @@ test('a real logger that does not know its stint is said to ride here', async ({
 
 test('the wall follows several cars by their loggers at once', async ({ page }) => {
   const { day } = await stintOf(page, 'Ruben Halloway')
-  const waiting = day.stints.filter((s) => s.log.length === 0 && day.meeting.present.includes(s.stint.studentId)).slice(0, 2)
+  const waiting = notDriven(day)
+    .filter((s) => day.meeting.present.includes(s.stint.studentId))
+    .slice(0, 2)
   expect(waiting.length).toBeGreaterThan(0)
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.goto(`/days/${day.id}/run/wall`)

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
-import type { DayView, ReleasedSession, Stint, StintView } from '@ochote/contracts'
-import { expectAccessible, expectNoSidewaysScroll, openDay } from './support'
+import type { DayView, ReleasedSession, Stint } from '@ochote/contracts'
+import { expectAccessible, expectNoSidewaysScroll, notDriven, openDay, storedLog } from './support'
 
 test('four follow the lead through three rotations, each the same laps right behind, faults by name', async ({ page }) => {
   const { id: dayId } = await openDay(page)
@@ -50,7 +50,7 @@ test('four follow the lead through three rotations, each the same laps right beh
   await expect(page.getByText('All stored')).toBeVisible()
   const day = await openDay(page)
   const session = day.sessions.find((s) => s.kind === 'led')!
-  const logs = session.stintIds.map((id) => day.stints.find((s) => s.stint.id === id)!.log)
+  const logs = await Promise.all(session.stintIds.map((id) => storedLog(page.request, id)))
   for (const log of logs) {
     expect(log.filter((e) => e.kind === 'line')).toHaveLength(10)
     expect(log.filter((e) => e.kind === 'undo')).toHaveLength(1)
@@ -64,7 +64,7 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   page,
 }) => {
   const day: DayView = await openDay(page)
-  const pattern = day.stints.find((s) => s.log.length === 0 && day.meeting.present.includes(s.stint.studentId))!.stint
+  const pattern = notDriven(day).find((s) => day.meeting.present.includes(s.stint.studentId))!.stint
   const students = day.people.filter((p) => p.role === 'student' && day.meeting.present.includes(p.id)).slice(0, 6)
   const stints = students.map((s): Stint => ({
     ...pattern,
@@ -83,6 +83,7 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
     startsAt: '13:00',
     endsAt: '13:40',
     intervalS: 20,
+    version: 0,
     stintIds: stints.map((s) => s.id),
   }
   await page.request.put(`/api/days/${day.id}/sessions`, { data: { session, stints } })
@@ -151,12 +152,12 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await expect(page.getByText('The end has been shown.')).toBeVisible()
   await expect(page.getByText('All stored')).toBeVisible()
 
-  const files = await Promise.all(stints.map(async (s) => (await (await page.request.get(`/api/stints/${s.id}`)).json()) as StintView))
-  expect(files.map((f) => f.log.filter((e) => e.kind === 'line').length)).toEqual([2, 2, 2, 2, 2, 1])
-  const faults = files[2]!.log.filter((e) => e.kind === 'fault')
+  const logs = await Promise.all(stints.map((s) => storedLog(page.request, s.id)))
+  expect(logs.map((log) => log.filter((e) => e.kind === 'line').length)).toEqual([2, 2, 2, 2, 2, 1])
+  const faults = logs[2]!.filter((e) => e.kind === 'fault')
   expect(faults).toMatchObject([
     { corner: '7', code: 'te', severity: 2, lap: 2 },
     { corner: '5', code: 'be', severity: 3 },
   ])
-  expect(files[2]!.log.filter((e) => e.kind === 'undo')).toMatchObject([{ about: faults[1]!.id }])
+  expect(logs[2]!.filter((e) => e.kind === 'undo')).toMatchObject([{ about: faults[1]!.id }])
 })

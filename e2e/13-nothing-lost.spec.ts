@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { DayView, StintView, Day } from '@ochote/contracts'
+import type { DayView, Day } from '@ochote/contracts'
 import { OwnServer } from './ownServer'
-import { stintOf } from './support'
+import { notDriven, stintOf, storedLog } from './support'
 
 const server = new OwnServer(4697)
 test.use({ baseURL: server.base })
@@ -37,7 +37,7 @@ test('1,000 entries from eight devices, the server killed at random: every one i
   test.setTimeout(240_000)
   const days = (await (await request.get('/api/days')).json()) as Day[]
   const day = (await (await request.get(`/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
-  const open = day.stints.filter((s) => s.log.length === 0 && day.meeting.present.includes(s.stint.studentId))
+  const open = notDriven(day).filter((s) => day.meeting.present.includes(s.stint.studentId))
   const pages = await Promise.all(
     Array.from({ length: DEVICES }, async (_, k) => {
       const context = await browser.newContext({ baseURL: server.base, viewport: { width: 390, height: 844 }, serviceWorkers: 'block' })
@@ -72,10 +72,8 @@ test('1,000 entries from eight devices, the server killed at random: every one i
     ),
   )
   const storedIds = async () => {
-    const files = await Promise.all(
-      open.map(async ({ stint }) => (await (await request.get(`/api/stints/${stint.id}`)).json()) as StintView),
-    )
-    return files.flatMap((f) => f.log.filter((e) => e.kind === 'praise').map((e) => e.id))
+    const files = await Promise.all(open.map(({ stint }) => storedLog(request, stint.id)))
+    return files.flatMap((log) => log.filter((e) => e.kind === 'praise').map((e) => e.id))
   }
   for (let kill = 0; kill < KILLS; kill++) {
     await new Promise((done) => setTimeout(done, 1200 + ((kill * 617) % 900)))
@@ -103,7 +101,7 @@ test('an installed seat opens and logs with the server off, and sends when it is
   await page.evaluate(() => navigator.serviceWorker.ready)
   await page.reload() // now through the service worker, which keeps what the server says
   await expect(page.getByRole('button', { name: /^Line:/ })).toBeEnabled()
-  const before = ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).log.length
+  const before = (await storedLog(page.request, id)).length
   await page.close()
   await server.kill()
   const again = await context.newPage()
@@ -114,7 +112,7 @@ test('an installed seat opens and logs with the server off, and sends when it is
   await expect(again.getByText('1 kept on this device, still to send')).toBeVisible()
   await server.start()
   await expect(again.getByText('All stored')).toBeVisible({ timeout: 30_000 })
-  const { log } = (await (await again.request.get(`/api/stints/${id}`)).json()) as StintView
+  const log = await storedLog(again.request, id)
   expect(log).toHaveLength(before + 1)
   await context.close()
 })

@@ -1,13 +1,12 @@
 import { expect, test, type Page } from '@playwright/test'
-import type { StintView } from '@ochote/contracts'
-import { expectAccessible, pdfPages, saved, stintOf, withoutBlanks } from './support'
+import { expectAccessible, pdfPages, saved, stintOf, storedLog, withoutBlanks } from './support'
 
 const STUDENT = 'Ruben Halloway'
 const corner = (page: Page, number: string) =>
   page.getByRole('region', { name: 'Corner' }).getByRole('button', { name: new RegExp(`^Corner ${number} `) })
 const target = (page: Page, name: string | RegExp) => page.getByRole('region', { name: 'What happened' }).getByRole('button', { name })
 const line = (page: Page) => page.getByRole('button', { name: /^Line:/ })
-const log = async (page: Page, id: string) => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).log
+const log = (page: Page, id: string) => storedLog(page.request, id)
 
 test.describe.serial('a stint of five laps from the seat to the record', () => {
   test.use({ viewport: { width: 820, height: 1180 } })

@@ -18,10 +18,11 @@ const give = (page: Page, label: string, name: string, content: string) =>
     .last()
     .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) })
 
-const names = async (page: Page, what: 'circuits' | 'vehicles') => JSON.stringify(await (await page.request.get(`/api/${what}`)).json())
+const names = async (page: Page, what: 'circuits' | 'vehicle-types') =>
+  JSON.stringify(await (await page.request.get(`/api/${what}`)).json())
 
 test('a circuit whose centreline crosses itself is refused with the place, and nothing is stored', async ({ page }) => {
-  await page.goto('/shelf/circuits')
+  await page.goto('/library/circuits')
   const before = await names(page, 'circuits')
   const document = await skerrow(page)
   const line = document.features.find((f) => f.properties.role === 'centreline')!.geometry.coordinates
@@ -36,7 +37,7 @@ test('a circuit whose centreline crosses itself is refused with the place, and n
 })
 
 test('an unknown role is named, with the roles there are', async ({ page }) => {
-  await page.goto('/shelf/circuits')
+  await page.goto('/library/circuits')
   const before = await names(page, 'circuits')
   const document = await skerrow(page)
   document.features[3]!.properties.role = 'grandstand'
@@ -48,17 +49,17 @@ test('an unknown role is named, with the roles there are', async ({ page }) => {
 })
 
 test('a vehicle with a negative mass is refused by that field', async ({ page }) => {
-  await page.goto('/shelf/vehicles')
-  const before = await names(page, 'vehicles')
-  const [first] = (await (await page.request.get('/api/vehicles')).json()) as VehicleType[]
+  await page.goto('/library/vehicles')
+  const before = await names(page, 'vehicle-types')
+  const [first] = (await (await page.request.get('/api/vehicle-types')).json()) as VehicleType[]
   await give(page, 'Add a vehicle file', 'odd.vehicle.json', JSON.stringify({ ...first!.vehicle, massKg: -1420 }))
   await expect(page.getByRole('alert')).toContainText('massKg: found -1420, expected')
   await expect(page.getByRole('alert')).toContainText('Nothing was stored')
-  expect(await names(page, 'vehicles')).toBe(before)
+  expect(await names(page, 'vehicle-types')).toBe(before)
 })
 
 test('a file that is not JSON says so', async ({ page }) => {
-  await page.goto('/shelf/vehicles')
+  await page.goto('/library/vehicles')
   await give(page, 'Add a vehicle file', 'notes.txt', 'mass: about a ton')
   await expect(page.getByRole('alert')).toContainText('notes.txt: found')
   await expect(page.getByRole('alert')).toContainText('expected a JSON document')
@@ -67,12 +68,12 @@ test('a file that is not JSON says so', async ({ page }) => {
 test('a good circuit and a good vehicle go onto the shelf', async ({ page }) => {
   const document = await skerrow(page)
   document.ochote.name = 'Skerrow, copied'
-  await page.goto('/shelf/circuits')
+  await page.goto('/library/circuits')
   await give(page, 'Add a circuit file', 'copy.geojson', JSON.stringify(document))
   await expect(page.getByRole('alert')).toContainText('Skerrow, copied is on the shelf')
   await expect(page.getByRole('heading', { name: 'Skerrow, copied' })).toBeVisible()
-  const [first] = (await (await page.request.get('/api/vehicles')).json()) as VehicleType[]
+  const [first] = (await (await page.request.get('/api/vehicle-types')).json()) as VehicleType[]
   await page.getByRole('tab', { name: 'Vehicles' }).click()
   await give(page, 'Add a vehicle file', 'new.vehicle.json', JSON.stringify({ ...first!.vehicle, name: 'Loan hatch' }))
-  await expect(page.getByRole('cell', { name: 'Loan hatch' })).toBeVisible()
+  await expect(page.getByRole('table', { name: 'Vehicle types' }).getByRole('cell', { name: 'Loan hatch' })).toBeVisible()
 })

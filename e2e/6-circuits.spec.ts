@@ -14,7 +14,7 @@ async function openCopy(page: Page, name: string): Promise<string> {
   const id = crypto.randomUUID()
   const copy = { ...document, ochote: { ...document.ochote, name } }
   expect((await page.request.post('/api/circuits', { data: { id, document: copy } })).status()).toBe(201)
-  await page.goto('/shelf/circuits')
+  await page.goto('/library/circuits')
   await page.getByRole('link', { name }).click()
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible()
   return id
@@ -143,7 +143,7 @@ test('a position dragged across the track is shown where it is wrong, and cannot
 test('two who change one circuit: the second is told and chooses; leaving with changes is asked about', async ({ page, context }) => {
   const id = await openCopy(page, 'Shared')
   const other = await context.newPage()
-  await other.goto(`/shelf/circuits/${id}`)
+  await other.goto(`/library/circuits/${id}`)
   const rename = async (p: Page, name: string) => {
     await openTab(p, 'Track')
     await p.getByRole('textbox', { name: 'Name of the circuit' }).fill(name)
@@ -178,7 +178,7 @@ function driveGpx(): string {
 }
 
 test('a recce drive becomes a circuit: laps averaged, start chosen on the map', async ({ page }) => {
-  await page.goto('/shelf/circuits')
+  await page.goto('/library/circuits')
   await page.getByRole('link', { name: 'From a recce drive' }).click()
   await page.getByLabel('Recording').setInputFiles({ name: 'slow.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(driveGpx()) })
   await expect(page.getByText(/^0\.\d\d km, 2 laps averaged/)).toBeVisible()
@@ -193,7 +193,7 @@ test('a recce drive becomes a circuit: laps averaged, start chosen on the map', 
 })
 
 test('a circuit is drawn on an empty sheet with a scale', async ({ page }) => {
-  await page.goto('/shelf/circuits/draw')
+  await page.goto('/library/circuits/draw')
   const sheet = (await page.getByRole('group', { name: /^Sheet of 800 m/ }).boundingBox())!
   const clicks = [
     [0.3, 0.3],
@@ -226,7 +226,7 @@ test.describe('files that would do harm', () => {
     },
   ]) {
     test(`as a circuit, with ${what}: said within five seconds, and nothing is stored`, async ({ page }) => {
-      await page.goto('/shelf/circuits')
+      await page.goto('/library/circuits')
       const before = JSON.stringify(await circuits(page))
       await page
         .getByLabel('Add a circuit file')
@@ -247,7 +247,7 @@ test.describe('files that would do harm', () => {
     { what: 'a place that is none', content: () => driveGpx().replace('lat="-20', 'lat="-200'), says: 'trk[0].trkseg[0].trkpt[0], lat' },
   ]) {
     test(`as a recording, with ${what}: said within five seconds`, async ({ page }) => {
-      await page.goto('/shelf/circuits/recce')
+      await page.goto('/library/circuits/recce')
       await page
         .getByLabel('Recording')
         .setInputFiles({ name: 'drive.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(content()) })

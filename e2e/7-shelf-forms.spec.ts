@@ -3,7 +3,7 @@ import { vehicleSchema, type MarkerScheme, type VehicleType } from '@ochote/cont
 import { expectAccessible, saved } from './support'
 
 test('a vehicle is copied and changed in a form that explains, checks and shows what follows', async ({ page }) => {
-  await page.goto('/shelf/vehicles')
+  await page.goto('/library/vehicles')
   await page.getByRole('link', { name: 'Estate' }).click()
   await expect(page.getByRole('heading', { name: 'Estate', level: 1 })).toBeVisible()
   await page.getByRole('button', { name: 'Copy' }).click()
@@ -23,13 +23,13 @@ test('a vehicle is copied and changed in a form that explains, checks and shows 
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Saved, version 2')).toBeVisible()
   const file = vehicleSchema.parse(JSON.parse((await saved(page, page.getByRole('button', { name: 'File' }))).toString()))
-  const list = (await (await page.request.get('/api/vehicles')).json()) as VehicleType[]
+  const list = (await (await page.request.get('/api/vehicle-types')).json()) as VehicleType[]
   expect(list.find((v) => v.vehicle.name === 'Estate, copy')!.vehicle).toEqual(file)
   expect(file).toMatchObject({ massKg: 2000, notes: 'Paddles behind the wheel' })
 })
 
 test('a scheme of one colour is made, and a stock by colour', async ({ page }) => {
-  await page.goto('/shelf/markers')
+  await page.goto('/library/markers')
   await page.getByRole('button', { name: 'New scheme' }).click()
   await page.getByRole('textbox', { name: 'Name: school and venue' }).fill('Yard')
   await page.getByRole('spinbutton', { name: 'orange in stock' }).fill('12')

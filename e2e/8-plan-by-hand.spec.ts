@@ -9,10 +9,10 @@ const isSaved = (page: Page) => expect(page.getByText(/^Saved, version/)).toBeVi
 /** A plan of its own, so that no other spec sees what is done to it here. */
 async function openVariant(page: Page, name: string): Promise<Plan> {
   const { id: dayId, plans } = await openDay(page)
-  const { vehicleId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers } = plans.find(
+  const { vehicleTypeId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers } = plans.find(
     (p) => p.name === 'Hatch, drying',
   )!
-  const draft = { name, vehicleId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers }
+  const draft = { name, vehicleTypeId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers }
   const added = await page.request.post('/api/plans', { data: { id: crypto.randomUUID(), dayId: dayId, draft } })
   const plan = (await added.json()) as Plan
   await page.goto(`/days/${dayId}/plan/${plan.id}`)

@@ -136,10 +136,10 @@ const pictures: Picture[] = [
       await page.getByRole('columnheader', { name: '17 Oct' }).waitFor()
     },
   },
-  { name: 'shelf', path: () => '/shelf/circuits' },
+  { name: 'shelf', path: () => '/library/circuits' },
   {
     name: 'circuit',
-    path: () => '/shelf/circuits',
+    path: () => '/library/circuits',
     before: async (page) => {
       await page.getByRole('link', { name: 'Skerrow Basin' }).click()
       await page.getByRole('tab', { name: 'Features' }).click()
@@ -151,7 +151,7 @@ const pictures: Picture[] = [
   },
   {
     name: 'vehicle',
-    path: () => '/shelf/vehicles',
+    path: () => '/library/vehicles',
     before: async (page) => {
       await page.getByRole('link', { name: 'Hatch 1' }).click()
       await page.locator('canvas').waitFor()

@@ -17,7 +17,7 @@ const NAMES = 'globalThis.__name = (named) => named'
 async function stints(page: Page): Promise<{ dayId: string; ids: string[] }> {
   const days = (await (await page.request.get('/api/days')).json()) as Day[]
   const day = (await (await page.request.get(`/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
-  const open = day.stints.filter((s) => s.log.every((e) => e.kind !== 'in') && day.meeting.present.includes(s.stint.studentId))
+  const open = day.stints.filter((s) => s.stint.planVersionId === null && day.meeting.present.includes(s.stint.studentId))
   return { dayId: day.id, ids: open.map((s) => s.stint.id) }
 }
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Download, type Locator, type Page } from '@playwright/test'
-import type { DayView, Day } from '@ochote/contracts'
+import { expect, type APIRequestContext, type Download, type Locator, type Page } from '@playwright/test'
+import type { Day, DayView, ListedStint, LogPage, StoredEntry } from '@ochote/contracts'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 
 /**
@@ -35,6 +35,14 @@ export async function stintOf(page: Page, student: string): Promise<{ path: (sta
   const { id } = day.stints.find((s) => s.stint.studentId === person.id)!.stint
   return { id, day, path: (stage) => `/days/${day.id}/${stage}/${id}` }
 }
+
+/** A stint's log as the server stores it. */
+export async function storedLog(request: APIRequestContext, stintId: string): Promise<StoredEntry[]> {
+  return ((await (await request.get(`/api/log?stintId=${stintId}`)).json()) as LogPage).entries
+}
+
+/** Stints of a day that nobody has driven yet. */
+export const notDriven = (day: DayView): ListedStint[] => day.stints.filter((s) => s.stint.planVersionId === null)
 
 /** What a click has the browser save. */
 export async function saved(page: Page, button: Locator): Promise<Buffer> {

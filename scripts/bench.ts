@@ -1,9 +1,10 @@
-import type { Setup, Vehicle } from '@ochote/contracts'
+import { noConeEdits, type Setup, type Vehicle } from '@ochote/contracts'
 import {
   circuitFromDocument,
   editLine,
   editableLine,
   localFrame,
+  markPlan,
   planCalls,
   solvePlan,
   speedAlong,
@@ -17,7 +18,7 @@ import { gripMapOf } from '../core/src/line/gripMap'
 import { roadAlong } from '../core/src/line/roadAlong'
 import { forcesAlong } from '../core/src/vehicle/forces'
 import { whatIf } from '../core/src/whatIf/whatIf'
-import { vehicles } from '../server/src/demo/school'
+import { vehicleTypes } from '../server/src/demo/school'
 
 /** Prints how long the computation takes, each time as a ratio to a plain yardstick that is run beside it. */
 const REPEATS = 3
@@ -71,7 +72,7 @@ function ring(lengthM: number): unknown {
   }
 }
 
-const vehicle: Vehicle = vehicles.hatches[0].vehicle
+const vehicle: Vehicle = vehicleTypes.hatch.vehicle
 const setup: Setup = {
   pace: { lateral: 0.8, brake: 0.75, drive: 0.8 },
   brakingSchool: 'blend',
@@ -86,7 +87,6 @@ const input = (lengthM: number, stepM: number, change: Partial<Setup> = {}): Pla
   circuit: accepted(circuitFromDocument(ring(lengthM))),
   vehicle,
   setup: { ...setup, ...change },
-  firstSession: false,
   stepM,
 })
 
@@ -100,7 +100,8 @@ const given = input(4000, 2, centreline)
 const fastest = input(4000, 2)
 const { stored } = accepted(solvePlan(fastest))
 const solution = accepted(solvePlan(given))
-const road = roadAlong(solution.track, gripMapOf(solution.track, setup.conditions), solution.line, solution.path)
+const marked = markPlan(solution, { firstSession: false, coneEdits: noConeEdits })
+const road = roadAlong(solution.track, gripMapOf(solution.track, setup.conditions, solution.usual), solution.line, solution.path)
 row(
   'speeds along a given line (wanted: under 5 ms)',
   timeMs(() => speedAlong(road, vehicle, setup)),
@@ -114,12 +115,16 @@ row(
 )
 row(
   'a call sheet (wanted: under 20 ms)',
-  timeMs(() => planCalls(solution)),
+  timeMs(() => planCalls(marked)),
 )
-const edited = editableLine(solution, gripMapOf(solution.track, setup.conditions), vehicle, setup, 8)
+const edited = editableLine(solution, gripMapOf(solution.track, setup.conditions, solution.usual), vehicle, setup, 8)
 row(
   'a line moved by hand, with its new speeds (wanted: under 50 ms)',
   timeMs(() => editLine(edited, 1000, 2)),
+)
+row(
+  'cones on a solved plan, and the room they leave',
+  timeMs(() => markPlan(solution, { firstSession: false, coneEdits: noConeEdits }).room),
 )
 row(
   'what if, one corner',

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { circuitFromDocument, solvePlan } from '@ochote/core'
-import { allVehicles, circuits, plans } from '../server/src/demo/seed'
+import { circuits, plans, typeOf } from '../server/src/demo/seed'
 import { solutionHash } from '../server/src/solutions/solutionHash'
 
 /** Does the long work of the demonstration's plans and keeps it in a file, lines to a tenth of a millimetre. */
@@ -11,8 +11,8 @@ const circuit = circuitFromDocument(circuits.skerrow)
 if (!circuit.ok) throw new Error('the demonstration circuit is refused')
 const kept: Record<string, unknown> = {}
 for (const plan of Object.values(plans)) {
-  const { vehicle } = allVehicles.find((v) => v.id === plan.vehicleId)!
-  const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup, firstSession: plan.firstSession })
+  const { vehicle } = typeOf(plan)
+  const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup })
   if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
   const { stored, lineReport, trace } = solved.value
   const amiss = lineReport.lateApex.filter((c) => !c.met && c.exempt === null).map((c) => c.cornerNumber)

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Setup } from '@ochote/contracts'
 import { circuitFromDocument, solvePlan, type Outcome } from '@ochote/core'
 import { skerrowBasin } from '../server/src/demo/circuits'
-import { vehicles } from '../server/src/demo/school'
+import { vehicleTypes } from '../server/src/demo/school'
 
 /** Prints lap time and computing time of Skerrow Basin at steps of 4 to 0.5 m, along the centreline and the line solved for. */
 const document = skerrowBasin()
@@ -13,7 +13,7 @@ function accepted<T>(outcome: Outcome<T, unknown>): T {
   throw new Error(JSON.stringify(outcome.problem))
 }
 const circuit = accepted(circuitFromDocument(document))
-const vehicle = vehicles.hatches[0].vehicle
+const vehicle = vehicleTypes.hatch.vehicle
 const setup: Setup = {
   pace: { lateral: 0.76, brake: 0.72, drive: 0.8 },
   brakingSchool: 'separate',
@@ -31,7 +31,7 @@ function lapAt(stepM: number, change: Partial<Setup>) {
   let lapS = 0
   for (let k = 0; k < REPEATS; k++) {
     const started = performance.now()
-    const solved = accepted(solvePlan({ circuit, vehicle, setup: { ...setup, ...change }, firstSession: false, stepM }))
+    const solved = accepted(solvePlan({ circuit, vehicle, setup: { ...setup, ...change }, stepM }))
     times.push(performance.now() - started)
     lapS = solved.trace.lapTimeS
   }

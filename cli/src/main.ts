@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
-import type { FieldProblem } from '@ochote/contracts'
+import { noConeEdits, type FieldProblem } from '@ochote/contracts'
 import {
   DEFAULT_REACTION_S,
   FIRST_SESSION_REACTION_S,
+  markPlan,
   planCalls,
   planDocument,
   readCircuit,
@@ -11,7 +12,7 @@ import {
   readVehicle,
   solvePlan,
   type Outcome,
-  type PlanSolution,
+  type MarkedPlan,
 } from '@ochote/core'
 
 const USAGE =
@@ -56,17 +57,16 @@ function numberOf(option: string, text: string, low: number, high: number, unit:
   throw new InputError(`--${option}: found ${text}, expected ${unit} from ${low} to ${high}`)
 }
 
-function solve({ circuit, vehicle, setup, step, 'first-session': firstSession }: PlanFiles): PlanSolution {
+function solve({ circuit, vehicle, setup, step, 'first-session': firstSession }: PlanFiles): MarkedPlan {
   if (!circuit || !vehicle || !setup) throw new InputError(`usage: ${USAGE}`)
   const stepM = numberOf('step', step, 0.1, 20, 'metres')
   const solution = solvePlan({
     circuit: accept(circuit, readCircuit(readFile(circuit))),
     vehicle: accept(vehicle, readVehicle(readFile(vehicle))),
     setup: accept(setup, readSetup(readFile(setup))),
-    firstSession,
     stepM,
   })
-  return accept(setup, solution)
+  return markPlan(accept(setup, solution), { firstSession, coneEdits: noConeEdits })
 }
 
 function plan(args: string[]): unknown {
@@ -77,10 +77,10 @@ function calls(args: string[]): unknown {
   const { values } = parseArgs({ args, options: { ...planOptions, 'words-per-second': { type: 'string', default: '2.8' } } })
   const wordsPerSecond = numberOf('words-per-second', values['words-per-second'], 0.5, 10, 'words')
   const reactionS = values['first-session'] ? FIRST_SESSION_REACTION_S : DEFAULT_REACTION_S
-  const solution = solve(values)
-  const sheet = planCalls(solution, { timing: { wordsPerSecond, reactionS } })
+  const marked = solve(values)
+  const sheet = planCalls(marked, { timing: { wordsPerSecond, reactionS } })
   return {
-    lapTimeS: solution.trace.lapTimeS,
+    lapTimeS: marked.solution.trace.lapTimeS,
     ...sheet.timing,
     calls: sheet.calls.map((call) => ({ ...call, ...sheet.about[call.id] })),
     dropped: sheet.dropped,

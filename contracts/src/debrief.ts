@@ -7,12 +7,17 @@ export const workOnSchema = z.object({
   reason: z.string().max(300),
 })
 
-/** What was chosen to be said of a stint: a choice and wording over its log, never a copy of it. */
+/** What the instructor chose to say about a stint, and how it is worded. The evidence stays in the log and is not copied. */
 export const debriefDraftSchema = z.object({
   good: z.array(z.string().trim().min(1).max(200)).max(6),
   workOn: z.array(workOnSchema).max(2),
   sentence: z.string().max(400),
 })
 export type DebriefDraft = z.infer<typeof debriefDraftSchema>
-export const debriefSchema = debriefDraftSchema.extend({ stintId: z.uuid() })
+export const debriefSchema = debriefDraftSchema.extend({
+  stintId: z.uuid(),
+  version: z.number().int().min(1),
+})
 export type Debrief = z.infer<typeof debriefSchema>
+/** A debrief to be saved; the first is saved from version 0. */
+export const debriefSaveSchema = z.object({ debrief: debriefDraftSchema, fromVersion: z.number().int().min(0) })

@@ -22,11 +22,13 @@ export {
   incidentKinds,
   logBatchSchema,
   logEntrySchema,
+  logPageSchema,
   logReceiptSchema,
   sides,
   storedEntrySchema,
   surfaceStates,
   type LogEntry,
+  type LogPage,
   type StoredEntry,
 } from './log'
 export {
@@ -44,7 +46,7 @@ export {
   type SchoolDraft,
 } from './school'
 export { meetingSaveSchema, meetingSchema, noMeeting, type Meeting } from './meeting'
-export { sessionAddSchema, sessionSchema, type LedSession, type ReleasedSession, type Session, type SessionAdd } from './session'
+export { sessionSaveSchema, sessionSchema, type LedSession, type ReleasedSession, type Session, type SessionSave } from './session'
 export {
   liveBatchSchema,
   liveReceiptSchema,
@@ -60,7 +62,16 @@ export {
 } from './logger'
 export { addedConeSchema, coneMoveSchema, coneEditsSchema, noConeEdits, type AddedCone, type ConeMove, type ConeEdits } from './coneEdits'
 export { markReadySchema, planVersionSchema, type PlanVersion } from './planVersion'
-export { dayViewSchema, stintViewSchema, studentViewSchema, type DayView, type StintView, type StudentView } from './views'
+export {
+  dayViewSchema,
+  listedStintSchema,
+  stintViewSchema,
+  studentViewSchema,
+  type DayView,
+  type ListedStint,
+  type StintView,
+  type StudentView,
+} from './views'
 export { problemSchema, type Problem } from './problem'
 export {
   priorityKinds,
@@ -90,8 +101,8 @@ export {
   type PriorityOverride,
   type UnsafeAnswer,
 } from './plan'
-export { briefSaveSchema, stintSchema, type BriefSave, type Stint } from './stint'
-export { debriefDraftSchema, debriefSchema, workOnSchema, type Debrief, type DebriefDraft } from './debrief'
+export { briefDraftSchema, briefSaveSchema, stintSchema, type BriefDraft, type BriefSave, type Stint } from './stint'
+export { debriefDraftSchema, debriefSaveSchema, debriefSchema, workOnSchema, type Debrief, type DebriefDraft } from './debrief'
 export {
   circuitImportSchema,
   circuitSaveSchema,
@@ -100,6 +111,15 @@ export {
   type CircuitSummary,
   type StoredCircuit,
 } from './storedCircuit'
-export { vehicleImportSchema, vehicleSaveSchema, vehicleTypeSchema, type VehicleType } from './vehicleType'
-export { personSaveSchema, personSchema, type Person, type PersonSave } from './person'
+export { vehicleTypeImportSchema, vehicleTypeSaveSchema, vehicleTypeSchema, type VehicleType } from './vehicleType'
+export { carDraftSchema, carSaveSchema, carSchema, type Car, type CarDraft } from './car'
+export {
+  personChangeSchema,
+  personNameSchema,
+  personSaveSchema,
+  personSchema,
+  type Person,
+  type PersonChange,
+  type PersonName,
+} from './person'
 export { dutyLookSchema, markerSchemeSaveSchema, markerSchemeSchema, type DutyLook, type MarkerScheme } from './markerScheme'

@@ -84,8 +84,8 @@ export type LogEntry = z.infer<typeof logEntrySchema>
 /** Entries that do not mean that the car is being driven: the plan may still change after them. */
 export const beforeDriving: readonly LogEntry['kind'][] = ['question', 'meeting']
 
-/** An entry as the server keeps it. */
-export const storedEntrySchema = z.intersection(logEntrySchema, z.object({ serverTime: z.iso.datetime() }))
+/** An entry as the server stores it. `seq` rises with every entry stored, so that a page asks only for entries it does not have. */
+export const storedEntrySchema = z.intersection(logEntrySchema, z.object({ serverTime: z.iso.datetime(), seq: z.number().int().min(1) }))
 export type StoredEntry = z.infer<typeof storedEntrySchema>
 
 export const logBatchSchema = z.object({
@@ -99,3 +99,11 @@ export const logReceiptSchema = z.object({
   /** how far the device's clock is behind the server's, ms; 0 where it is right within what sending takes */
   clockOffsetMs: z.number().int(),
 })
+
+/** Entries stored after the one a page had last. */
+export const logPageSchema = z.object({
+  entries: z.array(storedEntrySchema),
+  /** `seq` of the last entry stored so far: ask for what comes after it */
+  last: z.number().int().min(0),
+})
+export type LogPage = z.infer<typeof logPageSchema>

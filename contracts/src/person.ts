@@ -15,8 +15,13 @@ export const personSchema = z.object({
   talk: z.enum(['many', 'few']).nullable(),
   /** how fast an instructor speaks, measured; null before */
   wordsPerSecond: z.number().min(0.8).max(8).nullable(),
+  version: z.number().int().min(1),
 })
 export type Person = z.infer<typeof personSchema>
-/** What changes about someone; the rest stays. */
-export const personSaveSchema = personSchema.omit({ id: true, role: true }).partial()
-export type PersonSave = z.infer<typeof personSaveSchema>
+/** All that a list or a timetable needs to know of someone: nothing that they said about themselves. */
+export const personNameSchema = personSchema.pick({ id: true, name: true, role: true })
+export type PersonName = z.infer<typeof personNameSchema>
+/** The fields of a person that change; the rest stays. */
+export const personChangeSchema = personSchema.omit({ id: true, role: true, version: true }).partial()
+export type PersonChange = z.infer<typeof personChangeSchema>
+export const personSaveSchema = z.object({ change: personChangeSchema, fromVersion: z.number().int().min(1) })

@@ -26,7 +26,7 @@ export type UnsafeAnswer = z.infer<typeof unsafeAnswerSchema>
 
 export const planDraftSchema = z.object({
   name: z.string().trim().min(1).max(80),
-  vehicleId: id,
+  vehicleTypeId: id,
   markerSchemeId: id,
   setup: setupSchema,
   firstSession: z.boolean(),

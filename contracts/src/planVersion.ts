@@ -14,7 +14,7 @@ export const planVersionSchema = z.object({
   by: z.string().max(80),
   draft: planDraftSchema,
   circuit: circuitDocumentSchema,
-  vehicle: vehicleTypeSchema,
+  vehicleType: vehicleTypeSchema,
   scheme: markerSchemeSchema,
 })
 export type PlanVersion = z.infer<typeof planVersionSchema>

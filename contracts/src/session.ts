@@ -2,14 +2,20 @@ import { z } from 'zod'
 import { stintSchema } from './stint'
 
 const id = z.uuid()
-const timeOfDay = z.string().regex(/^\d\d:\d\d$/, 'a time such as 09:30')
+const timeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time such as 09:30')
 const common = {
   id,
   dayId: id,
   name: z.string().trim().min(1, 'a name').max(80),
   startsAt: timeOfDay,
   /** in the order they follow or are released */
-  stintIds: z.array(id).min(1).max(40),
+  stintIds: z
+    .array(id)
+    .min(1)
+    .max(40)
+    .refine((ids) => new Set(ids).size === ids.length, 'each stint once'),
+  /** 0 for a session that is not stored yet; rises with every save */
+  version: z.number().int().min(0),
 }
 
 /** Several cars on track together. */
@@ -37,6 +43,6 @@ export const sessionSchema = z.discriminatedUnion('kind', [
 export type Session = z.infer<typeof sessionSchema>
 export type LedSession = Extract<Session, { kind: 'led' }>
 export type ReleasedSession = Extract<Session, { kind: 'released' }>
-/** A new session, with the stints that are made for it. */
-export const sessionAddSchema = z.object({ session: sessionSchema, stints: z.array(stintSchema).max(40) })
-export type SessionAdd = z.infer<typeof sessionAddSchema>
+/** A session to be saved over the version that it names, with the stints that are made for it. */
+export const sessionSaveSchema = z.object({ session: sessionSchema, stints: z.array(stintSchema).max(40) })
+export type SessionSave = z.infer<typeof sessionSaveSchema>

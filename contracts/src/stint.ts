@@ -2,24 +2,30 @@ import { z } from 'zod'
 
 const id = z.uuid()
 
-/** One student, one vehicle, one instructor, so many laps, on a plan. */
+/** One student, one car and one instructor, for a number of laps on a plan. */
 export const stintSchema = z.object({
   id,
   dayId: id,
   planId: id,
   studentId: id,
   instructorId: id,
-  vehicleId: id,
+  carId: id,
+  /** the car is of another type than the plan is for: it drives the cones placed for that type, and the instructor knows it */
+  otherTypesCones: z.boolean(),
   plannedLaps: z.number().int().min(1).max(60),
   /** local time of day, hh:mm */
   startsAt: z.string().regex(/^\d\d:\d\d$/),
   /** what the student is asked to keep in mind, at most two */
   aims: z.array(z.string().trim().min(1).max(160)).max(2),
-  /** when the student was briefed, null before */
+  /** when the student was briefed; null before that */
   briefedAt: z.iso.datetime().nullable(),
-  /** the plan as it was when the first lap was driven, which stays so; null before */
+  /** the plan version driven, fixed with the first lap; null before that */
   planVersionId: id.nullable(),
+  /** rises with every saved brief; a save names the version it was made from */
+  version: z.number().int().min(1),
 })
 export type Stint = z.infer<typeof stintSchema>
-export const briefSaveSchema = stintSchema.pick({ aims: true, briefedAt: true })
+export const briefDraftSchema = stintSchema.pick({ aims: true, briefedAt: true })
+export type BriefDraft = z.infer<typeof briefDraftSchema>
+export const briefSaveSchema = z.object({ brief: briefDraftSchema, fromVersion: z.number().int().min(1) })
 export type BriefSave = z.infer<typeof briefSaveSchema>

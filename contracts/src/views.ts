@@ -1,38 +1,39 @@
 import { z } from 'zod'
-import { debriefSchema } from './debrief'
+import { carSchema } from './car'
 import { daySchema } from './day'
-import { planSchema } from './plan'
-import { stintSchema } from './stint'
-import { meetingSchema } from './meeting'
-import { sessionSchema } from './session'
-import { storedEntrySchema } from './log'
-import { circuitSummarySchema } from './storedCircuit'
+import { debriefSchema } from './debrief'
 import { markerSchemeSchema } from './markerScheme'
-import { personSchema } from './person'
+import { meetingSchema } from './meeting'
+import { personNameSchema, personSchema } from './person'
+import { planSchema } from './plan'
+import { sessionSchema } from './session'
+import { stintSchema } from './stint'
+import { circuitSummarySchema } from './storedCircuit'
 import { vehicleTypeSchema } from './vehicleType'
 
-/** A stint with everything logged in it and what was said afterwards. */
-export const stintViewSchema = z.object({
-  stint: stintSchema,
-  log: z.array(storedEntrySchema),
-  debrief: debriefSchema.nullable(),
-})
-export type StintView = z.infer<typeof stintViewSchema>
+/** A stint on a day's list. */
+export const listedStintSchema = z.object({ stint: stintSchema, debriefed: z.boolean() })
+export type ListedStint = z.infer<typeof listedStintSchema>
 
-/** A whole day as it stands. */
+/** A day with everything its pages list. Logs, debriefs and what is known of people are asked for apart. */
 export const dayViewSchema = daySchema.extend({
   circuit: circuitSummarySchema,
   plans: z.array(planSchema),
-  stints: z.array(stintViewSchema),
-  people: z.array(personSchema),
-  vehicles: z.array(vehicleTypeSchema),
+  stints: z.array(listedStintSchema),
+  people: z.array(personNameSchema),
+  cars: z.array(carSchema),
+  vehicleTypes: z.array(vehicleTypeSchema),
   markerSchemes: z.array(markerSchemeSchema),
   meeting: meetingSchema,
   sessions: z.array(sessionSchema),
 })
 export type DayView = z.infer<typeof dayViewSchema>
 
-/** A student's stints over all days, the oldest first. */
+/** A stint with its debrief; its log is asked for apart. */
+export const stintViewSchema = z.object({ stint: stintSchema, debrief: debriefSchema.nullable() })
+export type StintView = z.infer<typeof stintViewSchema>
+
+/** A student's stints on every day, oldest first. */
 export const studentViewSchema = z.object({
   person: personSchema,
   days: z.array(daySchema.extend({ circuit: circuitSummarySchema, stints: z.array(stintViewSchema) })),

@@ -13,14 +13,23 @@ export { localFrame, toLocal, toLonLat, type LocalFrame } from './geometry/local
 export { placeAt, sampleAtStation, sampleTrack, signedApart, stationsApart, valueAt, wrapStation, type Track } from './geometry/track'
 export { nearestOnTrack } from './geometry/nearest'
 export { cornersOf, isWithin, turnSign, type Corner } from './geometry/corners'
-export { hazardsOf, kerbsOf, runOffAt, runOffsOf, type Kerb, type PlacedHazard, type RunOff } from './geometry/stretches'
+export {
+  placeFeatures,
+  runOffAt,
+  type Kerb,
+  type PlacedFeatures,
+  type PlacedHazard,
+  type PlacedLandmark,
+  type RunOff,
+} from './geometry/placedFeatures'
 export { pathOf, type OffsetLine, type Path } from './line/path'
 export { pointAt, pointNames, type CornerPoint, type CornerPoints, type DrivenLine, type PointName } from './corners/cornerPoints'
 export { sampleAtTime, stationAtTime } from './speed/atTime'
 export { speedAlong, type SpeedTrace } from './speed/speedAlong'
-export { coneOffset, describePlace, placeCones, type ComputedCone } from './cones/placeCones'
-export { foundByPhrase, landmarksOf, type PlacedLandmark } from './cones/foundBy'
+export { coneOffset, type ComputedCone } from './cones/placeCones'
+export { foundByPhrase } from './cones/foundBy'
 export type { SolvedCorner } from './corners/solvedCorner'
+export { markPlan, type ConeRulesOfPlan, type MarkedPlan } from './plan/markPlan'
 export { solvePlan, type PlanInput, type PlanSolution } from './plan/solvePlan'
 export { comparePlans, type ComparedCone } from './plan/comparePlans'
 export { isAnswered, readiness, type ReadyItem } from './plan/readiness'
@@ -40,10 +49,9 @@ export {
   type RecordedLap,
   type StintRecord,
 } from './stintLog/stintRecord'
-export { correctionsOf, type Correction, type CorrectionOutcome } from './stintLog/corrections'
 export { THINGS_TO_WORK_ON, workOnFrom, type WorkOn } from './stintLog/workOn'
 export { likelyFaults } from './stintLog/likelyFaults'
-export { coneFinder, applyConeEdits, type Moved, type Cone } from './cones/coneEdits'
+export { coneFinder, type Moved, type Cone } from './cones/coneEdits'
 export { cornerSteps, type CornerStep } from './brief/cornerSteps'
 export { cornerByClock, lapOfCorner, type CornerPass } from './session/cornerByClock'
 export { cornerHistories, type CornerHistory, type DayAtCorner } from './stintLog/cornerHistory'
@@ -62,7 +70,7 @@ export { callOptionsOf, planCalls, type CallsAsked, type PlanCall, type PlanCall
 export { defaultCalls } from './calls/defaultCalls'
 export { placeWords } from './calls/placeWords'
 export { defaultMeeting } from './brief/defaultMeeting'
-export { meetingItems, type MeetingItem } from './brief/meetingItems'
+export { isCovered, meetingItems, type MeetingItem } from './brief/meetingItems'
 export { talkPaces, talkStationAt, talkThrough, talkTimeOf, talkTimes, type TalkPace, type TalkStep } from './brief/talkThrough'
 export { gapLengthM, rotationTable, turnOfLap, type Turn } from './session/rotation'
 export { releaseBar } from './session/releaseBar'
@@ -70,7 +78,16 @@ export { correctStreaks } from './session/correctStreaks'
 export { nextCall, type NextCall } from './session/nextCall'
 export { readCoded, type CodedEntry, type ReadCoded } from './session/codedEntry'
 export { callInBy, carState, COOL_DOWN_SHARE, nextReleaseMs, type CarState } from './session/wallClock'
-export { followedCorrections, correctionsToAskAbout, type FollowedCorrection, type FollowState } from './stintLog/followUp'
+export {
+  correctionsToAskAbout,
+  followUps,
+  isCalled,
+  type CalledFollowUp,
+  type FollowUp,
+  type PassResult,
+  type Verdict,
+} from './stintLog/followUp'
+export { faultThresholds, severityOf, type MeasuredFault } from './faults/thresholds'
 export { suggestSteps, type SuggestedStep } from './stintLog/suggestSteps'
 export { LiveLaps, type LiveLap, type LivePlace } from './telemetry/liveLaps'
 export { measurableCodes, measuredPass, resultOfMeasured, type Measured } from './telemetry/measuredPass'
@@ -81,7 +98,7 @@ export { driveRound, stockTotals, type StockLine } from './cones/placingList'
 export { fadeCalls, FADE_AFTER } from './calls/fade'
 export { LOOK_AHEAD_S, lookTo, type LookTo } from './calls/eyes'
 export { editLine, editableLine, type EditableLine, type EditedLine } from './line/handLine'
-export { gripMapOf } from './line/gripMap'
+export { gripMapOf, usualLineOf, type UsualLine } from './line/gripMap'
 export { knotSpacingFor } from './line/offsetBasis'
 export type { OverEdge } from './line/overEdge'
 export { whatIf, timeParts, type OuterEdge, type TimePart, type WhatIfAnswer } from './whatIf/whatIf'

@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import {
   dayViewSchema,
+  logPageSchema,
   planVersionSchema,
   problemSchema,
   stintViewSchema,
@@ -14,9 +15,9 @@ import {
   type Plan,
   type Problem,
 } from '@ochote/contracts'
-import { circuitFromDocument, solvePlan } from '@ochote/core'
+import { circuitFromDocument, markPlan, solvePlan } from '@ochote/core'
 import { circuits, seed } from './demo/seed'
-import { migrationSource, openDatabase } from './db/openDatabase'
+import { migrationSource, openDatabase, withoutForeignKeys } from './db/openDatabase'
 import { startApp, type RunningApp } from './testing/startApp'
 
 let app: RunningApp
@@ -75,12 +76,12 @@ describe('circuits', () => {
 describe('vehicles', () => {
   it('with a negative mass are refused by that field', async () => {
     const vehicle = { ochote: { format: 'vehicle', version: 1 }, name: 'Odd', kind: 'car', massKg: -5 }
-    const { body } = await app.ask('POST', '/api/vehicles', { id: randomUUID(), vehicle })
+    const { body } = await app.ask('POST', '/api/vehicle-types', { id: randomUUID(), vehicle })
     const problem = problemOf(body)
     if (problem.code !== 'invalid-input') throw new Error(problem.code)
     expect(problem.fields[0]).toMatchObject({ field: 'massKg', found: '-5' })
     expect(problem.detail).toContain('Nothing was stored')
-    expect((await app.ask('GET', '/api/vehicles')).body).toEqual([])
+    expect((await app.ask('GET', '/api/vehicle-types')).body).toEqual([])
   })
 })
 
@@ -95,7 +96,7 @@ describe('errors', () => {
   })
 
   it('tell of text that is not JSON', async () => {
-    const { status, body } = await app.sendText('/api/vehicles', '{"id": ')
+    const { status, body } = await app.sendText('/api/vehicle-types', '{"id": ')
     expect(status).toBe(400)
     expect(problemOf(body)).toMatchObject({ code: 'invalid-input', fields: [{ expected: 'JSON' }] })
   })
@@ -132,9 +133,9 @@ describe('what is changed on the shelf', () => {
 
   it('is a vehicle and a marker scheme, likewise', async () => {
     await seed(app.all)
-    const [vehicle] = await app.all.vehicles.list()
+    const [vehicle] = await app.all.vehicleTypes.list()
     const save = (massKg: number, fromVersion: number) =>
-      app.ask('PUT', `/api/vehicles/${vehicle!.id}`, { vehicle: { ...vehicle!.vehicle, massKg }, fromVersion })
+      app.ask('PUT', `/api/vehicle-types/${vehicle!.id}`, { vehicle: { ...vehicle!.vehicle, massKg }, fromVersion })
     expect(await save(1500, 1)).toMatchObject({ status: 200, body: { version: 2, vehicle: { massKg: 1500 } } })
     expect((await save(1600, 1)).status).toBe(409)
     expect((await save(-1, 2)).status).toBe(400)
@@ -160,7 +161,7 @@ describe('the demonstration', () => {
   it('is the day of the domain: eight students, two instructors, four vehicles, eleven corners’ circuit', () => {
     expect(day.stints).toHaveLength(8)
     expect(new Set(day.stints.map((s) => s.stint.instructorId)).size).toBe(2)
-    expect(new Set(day.stints.map((s) => s.stint.vehicleId)).size).toBe(4)
+    expect(new Set(day.stints.map((s) => s.stint.carId)).size).toBe(4)
     expect(day.circuit).toMatchObject({ name: 'Skerrow Basin', closed: true })
     expect(day.circuit.lengthM).toBeCloseTo(2900, -1)
   })
@@ -177,14 +178,15 @@ describe('the demonstration', () => {
   it('has an earlier Saturday in the record of every student', async () => {
     const file = studentViewSchema.parse((await app.ask('GET', `/api/people/${day.stints[0]!.stint.studentId}/stints`)).body)
     expect(file.days.map((d) => d.date)).toEqual(['2026-10-03', '2026-10-17'])
-    expect(file.days[0]!.stints[0]!.log.filter((e) => e.kind === 'line')).toHaveLength(6)
+    const { entries } = await app.all.logs.page({ stintId: file.days[0]!.stints[0]!.stint.id }, 0)
+    expect(entries.filter((e) => e.kind === 'line')).toHaveLength(6)
     expect(file.days[0]!.stints[0]!.debrief?.workOn.length).toBeGreaterThan(0)
   })
 
   describe('plans', () => {
-    const draftOf = ({ name, vehicleId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers }: Plan) => ({
+    const draftOf = ({ name, vehicleTypeId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers }: Plan) => ({
       name,
-      vehicleId,
+      vehicleTypeId,
       markerSchemeId,
       setup,
       firstSession,
@@ -222,7 +224,7 @@ describe('the demonstration', () => {
       const changed = (await app.ask('GET', `/api/plans/${plan.id}`)).body
       expect(changed).toMatchObject({ version: 2, name: 'Changed since', ready: { version: 1 } })
       const kept = planVersionSchema.parse((await app.ask('GET', `/api/plans/${plan.id}/versions/${versionId}`)).body)
-      expect(kept).toMatchObject({ version: 1, draft: { name: plan.name }, vehicle: { id: plan.vehicleId } })
+      expect(kept).toMatchObject({ version: 1, draft: { name: plan.name }, vehicleType: { id: plan.vehicleTypeId } })
     })
 
     it('are not marked ready without a name, from an older version, or before they are worked out', async () => {
@@ -230,12 +232,18 @@ describe('the demonstration', () => {
       expect((await markReady(plan, { by: ' ' })).status).toBe(400)
       expect((await markReady(plan, { fromVersion: 7 })).status).toBe(409)
       await save(plan, { setup: { ...plan.setup, insideMarginM: 0.7 } })
-      expect(problemOf((await markReady(plan, { fromVersion: 2 })).body)).toMatchObject({ fields: [{ found: 'not worked out yet' }] })
+      expect(problemOf((await markReady(plan, { fromVersion: 2 })).body)).toMatchObject({
+        fields: [{ found: 'not computed yet for Estate' }],
+      })
     })
 
     it('are not marked ready while an unsafe cone is not answered for, whatever the page says', async () => {
       const plan = day.plans[0]!
-      const worked = { circuitId: plan.circuitId, vehicle: day.vehicles.find((v) => v.id === plan.vehicleId)!.vehicle, setup: plan.setup }
+      const worked = {
+        circuitId: plan.circuitId,
+        vehicle: day.vehicleTypes.find((v) => v.id === plan.vehicleTypeId)!.vehicle,
+        setup: plan.setup,
+      }
       const read = circuitFromDocument(circuits.skerrow)
       if (!read.ok) throw new Error('the demonstration circuit is refused')
       const stored = (await app.all.solutions.find(circuits.skerrow, worked))!
@@ -243,11 +251,10 @@ describe('the demonstration', () => {
         circuit: read.value,
         vehicle: worked.vehicle,
         setup: plan.setup,
-        firstSession: plan.firstSession,
         stored,
       })
       if (!solution.ok) throw new Error('the demonstration plan is refused')
-      const { cones, room } = solution.value
+      const { cones, room } = markPlan(solution.value, plan)
       const [tightest] = room.filter((r) => r.marginM !== null).sort((a, b) => a.marginM! - b.marginM!)
       const brake = cones.find((c) => c.duty === 'brake' && c.cornerNumber === tightest!.cornerNumber)!
       const moves = [{ coneId: brake.id, stationM: brake.stationM + tightest!.marginM! + 20, offsetM: brake.offsetM }]
@@ -261,7 +268,7 @@ describe('the demonstration', () => {
     })
 
     it('are kept for a stint from its first entry on', async () => {
-      const { stint } = day.stints.find((s) => s.log.length === 0)!
+      const { stint } = day.stints.find((s) => s.stint.planVersionId === null)!
       const plan = day.plans.find((p) => p.id === stint.planId)!
       expect(stint.planVersionId).toBeNull()
       await save(plan, { name: 'As driven' })
@@ -291,18 +298,19 @@ describe('the demonstration', () => {
 
     it('cannot name a vehicle that is not there', async () => {
       const plan = day.plans[0]!
-      const { body } = await save(plan, { vehicleId: randomUUID() })
+      const { body } = await save(plan, { vehicleTypeId: randomUUID() })
       expect(problemOf(body)).toMatchObject({
         code: 'invalid-input',
-        fields: [{ field: 'draft.vehicleId', expected: 'a vehicle on the shelf' }],
+        fields: [{ field: 'draft.vehicleTypeId', expected: 'a vehicle type in the library' }],
       })
       expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toEqual(plan)
     })
   })
 
   describe('a stint’s log', () => {
-    const open = () => day.stints.find((s) => s.log.length === 0)!.stint
+    const open = () => day.stints.find((s) => s.stint.planVersionId === null)!.stint
     const lineAt = (stintId: string, deviceTime: string) => ({ id: randomUUID(), stintId, deviceId: 'tablet', deviceTime, kind: 'line' })
+    const logged = async (id: string) => logPageSchema.parse((await app.ask('GET', `/api/log?stintId=${id}`)).body).entries
     const send = (stintId: string, entries: unknown[]) => app.ask('POST', `/api/stints/${stintId}/log`, { entries })
 
     it('stores an entry once however often it comes, with the server’s own time', async () => {
@@ -310,8 +318,7 @@ describe('the demonstration', () => {
       const entry = lineAt(id, '2026-10-17T10:40:00.000Z')
       expect((await send(id, [entry])).body).toEqual({ stored: [entry.id], clockOffsetMs: 0 })
       expect((await send(id, [entry, entry])).body).toEqual({ stored: [entry.id, entry.id], clockOffsetMs: 0 })
-      const file = stintViewSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
-      expect(file.log).toEqual([{ ...entry, serverTime: '2026-10-17T12:00:00.000Z' }])
+      expect(await logged(id)).toMatchObject([{ ...entry, serverTime: '2026-10-17T12:00:00.000Z' }])
     })
 
     it('keeps all kinds of entries as they were sent, in the order they were tapped', async () => {
@@ -328,8 +335,9 @@ describe('the demonstration', () => {
         { ...base(6), kind: 'in' },
       ]
       await send(id, [...entries].reverse())
-      const file = stintViewSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
-      expect(file.log.map(({ serverTime, ...entry }) => (expect(serverTime).toMatch(/Z$/), entry))).toEqual(entries)
+      expect((await logged(id)).map(({ serverTime, seq: _seq, ...entry }) => (expect(serverTime).toMatch(/Z$/), entry))).toEqual(
+        entries.reverse(),
+      )
     })
 
     it('refuses a whole batch that holds one entry it cannot use', async () => {
@@ -341,7 +349,7 @@ describe('the demonstration', () => {
       ])
       expect(status).toBe(400)
       expect(problemOf(body)).toMatchObject({ fields: [{ field: 'entries[1].severity', found: '9' }] })
-      expect(stintViewSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body).log).toEqual([])
+      expect(await logged(id)).toEqual([])
     })
 
     it('refuses an entry of another stint', async () => {
@@ -354,25 +362,30 @@ describe('the demonstration', () => {
   it('keeps a brief and a debrief as they are saved, and as they are saved again', async () => {
     const { id } = day.stints[7]!.stint
     const aims = ['Corner 3: turn at the cone', 'Eyes up']
-    await app.ask('PUT', `/api/stints/${id}/brief`, { aims, briefedAt: '2026-10-17T08:00:00.000Z' })
+    const brief = { aims, briefedAt: '2026-10-17T08:00:00.000Z' }
+    expect((await app.ask('PUT', `/api/stints/${id}/brief`, { brief, fromVersion: 1 })).status).toBe(200)
+    expect((await app.ask('PUT', `/api/stints/${id}/brief`, { brief, fromVersion: 1 })).status).toBe(409)
     const workOn = [{ corner: '3', code: 'te', advice: 'wait: turn at the cone', reason: 'seen on lap 1' }]
-    for (const sentence of ['One.', 'Two.']) await app.ask('PUT', `/api/stints/${id}/debrief`, { good: ['Calm'], workOn, sentence })
+    const save = (sentence: string, fromVersion: number) =>
+      app.ask('PUT', `/api/stints/${id}/debrief`, { debrief: { good: ['Calm'], workOn, sentence }, fromVersion })
+    for (const [version, sentence] of ['One.', 'Two.'].entries()) expect((await save(sentence, version)).status).toBe(200)
+    expect((await save('Three, from an old page.', 1)).status).toBe(409)
     const file = stintViewSchema.parse((await app.ask('GET', `/api/stints/${id}`)).body)
     expect(file.stint).toMatchObject({ aims, briefedAt: '2026-10-17T08:00:00.000Z' })
-    expect(file.debrief).toEqual({ stintId: id, good: ['Calm'], workOn, sentence: 'Two.' })
+    expect(file.debrief).toEqual({ stintId: id, good: ['Calm'], workOn, sentence: 'Two.', version: 2 })
   })
 
   it('refuses a third aim', async () => {
     const { id } = day.stints[7]!.stint
-    const { body } = await app.ask('PUT', `/api/stints/${id}/brief`, { aims: ['a', 'b', 'c'], briefedAt: null })
-    expect(problemOf(body)).toMatchObject({ fields: [{ field: 'aims' }] })
+    const { body } = await app.ask('PUT', `/api/stints/${id}/brief`, { brief: { aims: ['a', 'b', 'c'], briefedAt: null }, fromVersion: 1 })
+    expect(problemOf(body)).toMatchObject({ fields: [{ field: 'brief.aims' }] })
   })
 })
 
 describe('the database', () => {
   it('goes up, down and up again', async () => {
     const db = await openDatabase(':memory:')
-    await db.migrate.rollback({ migrationSource }, true)
+    await withoutForeignKeys(db, () => db.migrate.rollback({ migrationSource }, true))
     expect(await db.schema.hasTable('plans')).toBe(false)
     await db.migrate.latest({ migrationSource })
     expect(await db.schema.hasTable('log_entries')).toBe(true)

@@ -5,10 +5,12 @@ import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
+import { carRoutes } from './cars/carRoutes'
 import { circuitRoutes } from './circuits/circuitRoutes'
 import { dayRoutes } from './days/dayRoutes'
 import { unknownPath, problemHandler } from './http/problemHandler'
 import { solutionRoutes } from './solutions/solutionRoutes'
+import { logRoutes } from './log/logRoutes'
 import { LoggerHub } from './loggers/loggerHub'
 import { loggerRoutes } from './loggers/loggerRoutes'
 import { markerSchemeRoutes } from './markerSchemes/markerSchemeRoutes'
@@ -17,7 +19,7 @@ import { planRoutes } from './plans/planRoutes'
 import { repositoriesOf } from './repositories'
 import { schoolRoutes } from './school/schoolRoutes'
 import { stintRoutes } from './stints/stintRoutes'
-import { vehicleRoutes } from './vehicles/vehicleRoutes'
+import { vehicleTypeRoutes } from './vehicleTypes/vehicleTypeRoutes'
 
 export interface AppOptions {
   db: Knex
@@ -55,7 +57,9 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
     })
     .use('/circuits', express.json({ limit: LARGEST_FILE }), circuitRoutes(all.circuits))
     .use(express.json({ limit: '1mb' }))
-    .use('/vehicles', vehicleRoutes(all.vehicles))
+    .use('/vehicle-types', vehicleTypeRoutes(all))
+    .use('/cars', carRoutes(all))
+    .use('/log', logRoutes(all))
     .use('/people', personRoutes(all))
     .use('/days', dayRoutes(all))
     .use('/plans', planRoutes(all, now))

@@ -1,7 +1,8 @@
 import type { Knex } from 'knex'
+import { carRepository } from './cars/carRepository'
 import { circuitRepository } from './circuits/circuitRepository'
 import { dayRepository } from './days/dayRepository'
-import { solutionRepository } from './solutions/solutionRepository'
+import { logRepository } from './log/logRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
 import { meetingRepository } from './meetings/meetingRepository'
 import { personRepository } from './people/personRepository'
@@ -9,27 +10,30 @@ import { planRepository } from './plans/planRepository'
 import { planVersionRepository } from './plans/planVersionRepository'
 import { schoolRepository } from './school/schoolRepository'
 import { sessionRepository } from './sessions/sessionRepository'
+import { solutionRepository } from './solutions/solutionRepository'
 import { stintRepository } from './stints/stintRepository'
-import { vehicleRepository } from './vehicles/vehicleRepository'
+import { vehicleTypeRepository } from './vehicleTypes/vehicleTypeRepository'
 
 const byNoun = (db: Knex) => ({
+  cars: carRepository(db),
   circuits: circuitRepository(db),
-  vehicles: vehicleRepository(db),
-  people: personRepository(db),
-  markerSchemes: markerSchemeRepository(db),
   days: dayRepository(db),
+  logs: logRepository(db),
+  markerSchemes: markerSchemeRepository(db),
+  meetings: meetingRepository(db),
+  people: personRepository(db),
   plans: planRepository(db),
   planVersions: planVersionRepository(db),
-  stints: stintRepository(db),
-  solutions: solutionRepository(db),
-  meetings: meetingRepository(db),
   schools: schoolRepository(db),
   sessions: sessionRepository(db),
+  solutions: solutionRepository(db),
+  stints: stintRepository(db),
+  vehicleTypes: vehicleTypeRepository(db),
 })
 type ByNoun = ReturnType<typeof byNoun>
 export interface Repositories extends ByNoun {
-  /** does several things to what is stored, all of them or none */
-  transaction: (task: (all: ByNoun) => Promise<void>) => Promise<void>
+  /** Makes several changes, all of them or none. */
+  transaction: (task: (within: ByNoun) => Promise<void>) => Promise<void>
 }
 
 /** Everything stored, by noun. */

@@ -1,4 +1,4 @@
-import { createBrowserRouter, Navigate, isRouteErrorResponse, useRouteError, type RouteObject } from 'react-router'
+import { createBrowserRouter, Navigate, isRouteErrorResponse, useParams, useRouteError, type RouteObject } from 'react-router'
 import { ProblemNotice } from './problem/ProblemNotice'
 import { AppShell } from './shell/AppShell'
 import { EmptyState } from './shell/EmptyState'
@@ -16,6 +16,11 @@ function BrokenPage() {
       )}
     </Page>
   )
+}
+
+function OldAddress() {
+  const { '*': rest = '' } = useParams()
+  return <Navigate to={`/library/${rest}`} replace />
 }
 
 const stages: RouteObject[] = [
@@ -38,21 +43,23 @@ const stages: RouteObject[] = [
   { path: 'days/:dayId/run/:stintId?', lazy: async () => ({ Component: (await import('./run/RunPage')).RunPage }) },
   { path: 'days/:dayId/debrief/:stintId?', lazy: async () => ({ Component: (await import('./debrief/DebriefPage')).DebriefPage }) },
   { path: 'days/:dayId/progress/:studentId?', lazy: async () => ({ Component: (await import('./progress/ProgressPage')).ProgressPage }) },
-  { path: 'shelf/vehicles/:vehicleId', lazy: async () => ({ Component: (await import('./vehicle/VehiclePage')).VehiclePage }) },
-  { path: 'shelf/circuits/recce', lazy: async () => ({ Component: (await import('./circuit/make/ReccePage')).ReccePage }) },
-  { path: 'shelf/circuits/draw', lazy: async () => ({ Component: (await import('./circuit/make/DrawPage')).DrawPage }) },
-  { path: 'shelf/circuits/:circuitId', lazy: async () => ({ Component: (await import('./circuit/CircuitPage')).CircuitPage }) },
+  { path: 'library/vehicles/:vehicleTypeId', lazy: async () => ({ Component: (await import('./vehicle/VehiclePage')).VehiclePage }) },
+  { path: 'library/circuits/recce', lazy: async () => ({ Component: (await import('./circuit/make/ReccePage')).ReccePage }) },
+  { path: 'library/circuits/draw', lazy: async () => ({ Component: (await import('./circuit/make/DrawPage')).DrawPage }) },
+  { path: 'library/circuits/:circuitId', lazy: async () => ({ Component: (await import('./circuit/CircuitPage')).CircuitPage }) },
   {
-    path: 'shelf',
-    lazy: async () => ({ Component: (await import('./library/ShelfLayout')).ShelfLayout }),
+    path: 'library',
+    lazy: async () => ({ Component: (await import('./library/LibraryLayout')).LibraryLayout }),
     children: [
-      { index: true, element: <Navigate to="/shelf/circuits" replace /> },
+      { index: true, element: <Navigate to="/library/circuits" replace /> },
       { path: 'circuits', lazy: async () => ({ Component: (await import('./library/CircuitsBoard')).CircuitsBoard }) },
       { path: 'vehicles', lazy: async () => ({ Component: (await import('./library/VehiclesBoard')).VehiclesBoard }) },
       { path: 'people', lazy: async () => ({ Component: (await import('./library/PeopleBoard')).PeopleBoard }) },
       { path: 'markers', lazy: async () => ({ Component: (await import('./library/MarkersBoard')).MarkersBoard }) },
     ],
   },
+  // addresses from before
+  { path: 'shelf/*', element: <OldAddress /> },
   {
     path: '*',
     element: (

@@ -3,9 +3,7 @@ import { placeWords } from '../calls/placeWords'
 import { defaultCalls } from '../calls/defaultCalls'
 import { featuresOf } from '../geometry/circuit'
 import { cornersOf, isWithin } from '../geometry/corners'
-import { hazardsOf, runOffsOf } from '../geometry/stretches'
-import { toLocal } from '../geometry/localMetres'
-import { nearestOnTrack } from '../geometry/nearest'
+import { placeFeatures, type PlacedFeatures } from '../geometry/placedFeatures'
 import type { Track } from '../geometry/track'
 
 /** One thing to go through at a drivers' meeting. */
@@ -38,68 +36,86 @@ const HAZARD_WORDS: Partial<Record<string, string>> = {
   'never-cross-line': 'A line never to be crossed',
 }
 
+/** An item before its key: what it says is built from these facts. */
+interface FactItem extends Omit<MeetingItem, 'id'> {
+  readonly about: string
+  /** the codes and numbers that the item states */
+  readonly facts: readonly (string | number)[]
+}
+
 /**
- * What a drivers' meeting goes through: what is particular to this circuit, in the order of the lap, then the school's own list.
- * Everything the circuit's file knows that can surprise someone is in it, so that nothing is left out by not thinking of it.
+ * The items of a drivers' meeting: what is particular to this circuit, in the order of the lap, then the school's own list. It
+ * lists everything in the circuit's file that can surprise a driver.
  */
 export function meetingItems(track: Track, topics: readonly MeetingTopic[]): MeetingItem[] {
   return [
-    ...circuitItems(track).map(withOwnId),
+    ...circuitItems(track, placeFeatures(track)).map(withKey),
     ...topics.map(({ id, topic, text }) => ({ id: `school-${id}`, topic, text, stationM: null })),
   ]
 }
 
+/** Ticks stored before keys were made from facts: they hold for their item whatever it says now. */
+const ANY_FACTS = 'any'
+
+/** Whether an item was covered, by the keys ticked at the meeting. */
+export const isCovered = ({ id }: Pick<MeetingItem, 'id'>, done: readonly string[]): boolean =>
+  done.includes(id) || done.includes(id.replace(/-[0-9a-f]+$/, `-${ANY_FACTS}`))
+
 /**
- * An id made of what the item says: where the circuit's file has changed since, what is said now was not gone through yet, and must
- * not stand there ticked (FNV-1a, 32 bits).
+ * Gives an item a key made from the facts that it states, not from its wording. When the circuit's file changes, so does the key,
+ * and the item has to be covered again (hash: FNV-1a, 32 bits).
  */
-function withOwnId(item: MeetingItem): MeetingItem {
+function withKey({ about, facts, ...item }: FactItem): MeetingItem {
   let hash = 0x811c9dc5
-  for (const letter of item.text) hash = Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193) >>> 0
-  return { ...item, id: `${item.id}-${hash.toString(16)}` }
+  for (const letter of JSON.stringify(facts)) hash = Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193) >>> 0
+  return { ...item, id: `${about}-${hash.toString(16)}` }
 }
 
-function circuitItems(track: Track): MeetingItem[] {
+const whole = (metres: number) => Math.round(metres)
+
+function circuitItems(track: Track, features: PlacedFeatures): FactItem[] {
   const corners = cornersOf(track)
   const where = (stationM: number) => {
     const corner = corners.find((c) => isWithin(track, c, stationM))
-    const place = placeWords(track, stationM, defaultCalls)
+    const place = placeWords(track, features.landmarks, stationM, defaultCalls)
     return corner ? `corner ${corner.number}${corner.name ? ` ${corner.name}` : ''}, ${place}` : place
   }
   const km = (track.lengthM / 1000).toFixed(1)
   const left = corners.filter((c) => c.direction === 'left').length
   return [
     {
-      id: 'circuit',
+      about: 'circuit',
+      facts: [track.circuit.name, km, corners.length, left],
       topic: 'The circuit',
-      text: `${track.circuit.name}: ${km} km, ${corners.length} corners, ${left} to the left and ${corners.length - left} to the right`,
+      text: `${track.circuit.name}: ${km} km, ${corners.length} corners, ${left} left-handers and ${corners.length - left} right-handers`,
       stationM: null,
     },
-    ...hazardsOf(track).map((hazard, k): MeetingItem => {
-      const side = Math.abs(hazard.offsetM) > 0.5 ? `, on the ${hazard.offsetM > 0 ? 'left' : 'right'}` : ''
-      const words = HAZARD_WORDS[hazard.kind] ?? hazard.kind
+    ...features.hazards.map(({ kind, stationM, offsetM, note }, k): FactItem => {
+      const side = Math.abs(offsetM) > 0.5 ? `, on the ${offsetM > 0 ? 'left' : 'right'}` : ''
       return {
-        id: `hazard-${k + 1}-${hazard.kind}`,
-        topic: hazard.kind === 'blind-crest' ? 'Blind place' : hazard.kind === 'never-cross-line' ? 'Never cross' : 'Hazard',
-        text: `${words}${side}: ${where(hazard.stationM)}${hazard.note ? `. ${hazard.note}` : ''}`,
-        stationM: hazard.stationM,
+        about: `hazard-${k + 1}-${kind}`,
+        facts: [kind, whole(stationM), side, note],
+        topic: kind === 'blind-crest' ? 'Blind place' : kind === 'never-cross-line' ? 'Never cross' : 'Hazard',
+        text: `${HAZARD_WORDS[kind] ?? kind}${side}: ${where(stationM)}${note ? `. ${note}` : ''}`,
+        stationM,
       }
     }),
     ...camberItems(track, corners),
-    ...roomItems(track, where),
-    ...featuresOf(track.circuit, 'surface').map(({ properties: { grip, note } }, k): MeetingItem => ({
-      id: `surface-${k + 1}`,
+    ...runOffItems(features, where),
+    ...featuresOf(track.circuit, 'surface').map(({ properties: { grip, note = '' } }, k): FactItem => ({
+      about: `surface-${k + 1}`,
+      facts: [grip, note],
       topic: 'Grip',
       text: `${grip < 1 ? 'Less' : 'More'} grip on a patch, ${Math.round(grip * 100)} % of the rest${note ? `: ${note}` : ''}`,
       stationM: null,
     })),
     ...pitItems(track, where),
-    ...postItems(track),
+    postItem(features),
   ]
 }
 
-function camberItems(track: Track, corners: ReturnType<typeof cornersOf>): MeetingItem[] {
-  return corners.flatMap((corner): MeetingItem[] => {
+function camberItems(track: Track, corners: ReturnType<typeof cornersOf>): FactItem[] {
+  return corners.flatMap((corner): FactItem[] => {
     const outwards = corner.direction === 'left' ? -1 : 1
     let worst = 0
     for (let i = 0; i < track.count; i++) {
@@ -107,61 +123,48 @@ function camberItems(track: Track, corners: ReturnType<typeof cornersOf>): Meeti
     }
     if (worst < OFF_CAMBER_RAD) return []
     const degrees = ((worst * 180) / Math.PI).toFixed(1)
-    const text = `Corner ${corner.number} falls to its outside by up to ${degrees}°: less grip than it looks`
-    return [{ id: `camber-${corner.number}`, topic: 'Camber', text, stationM: corner.startM }]
+    const text = `Corner ${corner.number} is off camber by up to ${degrees}°: it has less grip than it looks`
+    return [{ about: `camber-${corner.number}`, facts: [degrees], topic: 'Camber', text, stationM: corner.startM }]
   })
 }
 
-const roomItems = (track: Track, where: (stationM: number) => string): MeetingItem[] =>
-  runOffsOf(track)
+const runOffItems = ({ runOffs }: PlacedFeatures, where: (stationM: number) => string): FactItem[] =>
+  runOffs
     .filter((r) => r.depthM < LITTLE_ROOM_M)
     .map((r, k) => ({
-      id: `room-${k + 1}`,
+      about: `room-${k + 1}`,
+      facts: [r.depthM, r.surface, r.side, whole(r.startM)],
       topic: 'Little room',
       text: `Only ${r.depthM} m of ${r.surface} on the ${r.side}: ${where(r.startM)}`,
       stationM: r.startM,
     }))
 
-function pitItems(track: Track, where: (stationM: number) => string): MeetingItem[] {
-  return featuresOf(track.circuit, 'pit-lane').flatMap(({ properties: p }, k): MeetingItem[] => {
-    const item = (what: string, text: string, stationM: number | null): MeetingItem => ({
-      id: `pit-${k + 1}-${what}`,
+function pitItems(track: Track, where: (stationM: number) => string): FactItem[] {
+  return featuresOf(track.circuit, 'pit-lane').flatMap(({ properties: p }, k): FactItem[] => {
+    const item = (what: string, text: string, fact: number | null, stationM: number | null = fact): FactItem => ({
+      about: `pit-${k + 1}-${what}`,
+      facts: [fact ?? 'unknown'],
       topic: 'Pit lane',
       text,
       stationM,
     })
+    const { speedLimitKmh, entryStation, exitStation, blendUntilStation } = p
     return [
-      item(
-        'limit',
-        p.speedLimitKmh === undefined ? 'Pit lane speed: ask, the file does not say' : `No faster than ${p.speedLimitKmh} km/h`,
-        null,
-      ),
-      ...(p.entryStation === undefined ? [] : [item('in', `In: ${where(p.entryStation)}; hand up early`, p.entryStation)]),
-      ...(p.exitStation === undefined ? [] : [item('out', `Out: ${where(p.exitStation)}; look before joining`, p.exitStation)]),
-      ...(p.blendUntilStation === undefined
+      speedLimitKmh === undefined
+        ? item('limit', 'Pit lane speed limit: not in the circuit’s file, so ask', null)
+        : item('limit', `Pit lane speed limit: ${speedLimitKmh} km/h`, speedLimitKmh, null),
+      ...(entryStation === undefined ? [] : [item('in', `Coming in: ${where(entryStation)}. Put a hand up early`, entryStation)]),
+      ...(exitStation === undefined ? [] : [item('out', `Going out: ${where(exitStation)}. Look before you join`, exitStation)]),
+      ...(blendUntilStation === undefined
         ? []
-        : [item('blend', `Stay inside the blend line until ${where(p.blendUntilStation)}`, p.blendUntilStation)]),
+        : [item('blend', `Stay inside the blend line until ${where(blendUntilStation)}`, blendUntilStation)]),
     ]
   })
 }
 
-function postItems(track: Track): MeetingItem[] {
-  const posts = featuresOf(track.circuit, 'post')
-  if (posts.length === 0) return [{ id: 'posts', topic: 'Posts', text: 'No marshal posts in the file: say where they are', stationM: null }]
-  const placed = posts.map(
-    ({
-      properties,
-      geometry: {
-        coordinates: [lon, lat],
-      },
-    }) => {
-      const { x, y } = toLocal(track.circuit.frame, lon, lat)
-      return { number: properties.number, stationM: nearestOnTrack(track, x, y).stationM }
-    },
-  )
-  const words = placed
-    .sort((a, b) => a.stationM - b.stationM)
-    .map((p) => `${p.number} (${Math.round(p.stationM)} m)`)
-    .join(', ')
-  return [{ id: 'posts', topic: 'Posts', text: `Marshal posts in the order of the lap: ${words}`, stationM: null }]
+function postItem({ posts }: PlacedFeatures): FactItem {
+  const common = { about: 'posts', topic: 'Posts', stationM: null, facts: posts.flatMap((p) => [p.number, whole(p.stationM)]) }
+  if (posts.length === 0) return { ...common, text: 'The circuit’s file has no marshal posts: say where they are' }
+  const list = posts.map((p) => `${p.number} (${whole(p.stationM)} m)`).join(', ')
+  return { ...common, text: `Marshal posts in the order of the lap: ${list}` }
 }

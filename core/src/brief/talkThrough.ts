@@ -1,6 +1,5 @@
-import type { Cone } from '../cones/coneEdits'
 import { lookTo } from '../calls/eyes'
-import { hazardsOf } from '../geometry/stretches'
+import type { MarkedPlan } from '../plan/markPlan'
 import { sampleAtStation } from '../geometry/track'
 import { sampleAtTime } from '../speed/atTime'
 import type { PlanSolution } from '../plan/solvePlan'
@@ -42,8 +41,7 @@ const whyOf = (action: string) => WHY.find(([start]) => start.test(action))?.[1]
  * A lap to talk through, mark by mark in its order: what to do, how to find where, and why; hazards where they lie.
  * @param purposeOf - what a corner is for, in words; the first thing said of it
  */
-export function talkThrough(solution: PlanSolution, cones: readonly Cone[], purposeOf: (cornerNumber: string) => string): TalkStep[] {
-  const { track } = solution
+export function talkThrough({ solution, cones }: MarkedPlan, purposeOf: (cornerNumber: string) => string): TalkStep[] {
   const marks = solution.corners.flatMap((corner): TalkStep[] => {
     const steps = cornerSteps(corner, cones)
     const name = corner.name ? `Corner ${corner.number} ${corner.name}` : `Corner ${corner.number}`
@@ -71,7 +69,7 @@ export function talkThrough(solution: PlanSolution, cones: readonly Cone[], purp
       })),
     ]
   })
-  const hazards = hazardsOf(track).map((h, k): TalkStep => ({
+  const hazards = solution.features.hazards.map((h, k): TalkStep => ({
     id: `hazard-${k}`,
     stationM: h.stationM,
     cornerNumber: '',

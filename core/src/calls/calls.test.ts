@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
+import { plainMarks } from '../../fixtures/plainMarks'
 import { solvePlan } from '../plan/solvePlan'
 import { chooseCalls, durationS, LEAST_APART_S, wordingNames, type CallOption, type CallSheet, type CallTiming } from './chooseCalls'
 import { callOptionsOf, planCalls } from './planCalls'
@@ -152,12 +153,13 @@ describe('a plan’s call sheet', () => {
       circuit: checkCircuit('nine-corner'),
       vehicle: checkVehicle('hatch'),
       setup: smoothSetup(checkCircuit('nine-corner'), checkVehicle('hatch'), checkSetup('blend-080')),
-      firstSession: false,
     }),
   )
 
+  const marked = plainMarks(solution)
+
   it('calls every braking and lifting, at the corner and place where it is due', () => {
-    const sheet = planCalls(solution)
+    const sheet = planCalls(marked)
     const slowing = solution.corners.flatMap((c) =>
       c.points.brakeStart ? [`${c.number}-brake`] : c.points.lift ? [`${c.number}-lift`] : [],
     )
@@ -171,12 +173,12 @@ describe('a plan’s call sheet', () => {
 
   it('says less when an instructor speaks slowly', () => {
     const words = (wordsPerSecond: number) =>
-      planCalls(solution, { timing: { wordsPerSecond } }).calls.reduce((sum, c) => sum + c.text.split(' ').length, 0)
+      planCalls(marked, { timing: { wordsPerSecond } }).calls.reduce((sum, c) => sum + c.text.split(' ').length, 0)
     expect(words(1.4)).toBeLessThan(words(4))
   })
 
   it('puts verbs first', () => {
-    for (const { words } of callOptionsOf(solution).options) {
+    for (const { words } of callOptionsOf(marked).options) {
       expect(words.long).toMatch(/^(Lift|Brake|Turn|Squeeze|Let|Up) /)
       expect(words.short.split(' ').length).toBeLessThanOrEqual(words.normal.split(' ').length)
     }

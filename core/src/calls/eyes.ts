@@ -1,5 +1,5 @@
 import type { DrivenLine } from '../corners/cornerPoints'
-import { hazardsOf } from '../geometry/stretches'
+import type { PlacedHazard } from '../geometry/placedFeatures'
 import { stationsApart, wrapStation, type Track } from '../geometry/track'
 
 export const LOOK_AHEAD_S = { least: 3, usual: 4, most: 6 } as const
@@ -20,11 +20,15 @@ const HIDING = new Map([
 ])
 
 /**
- * The place to look at from a station: where the vehicle will be so many seconds on (physics.md section 9). Where a blind crest
+ * The place to look at from a station: where the vehicle will be so many seconds on (docs/model.md, Calls). Where a blind crest
  * or a wall lies between, it says so.
  * @throws RangeError when `aheadS` is not within 3 to 6 s
  */
-export function lookTo({ track, trace }: DrivenLine, stationM: number, aheadS: number = LOOK_AHEAD_S.usual): LookTo {
+export function lookTo(
+  { track, trace, features: { hazards } }: DrivenLine & { readonly features: { readonly hazards: readonly PlacedHazard[] } },
+  stationM: number,
+  aheadS: number = LOOK_AHEAD_S.usual,
+): LookTo {
   if (!(aheadS >= LOOK_AHEAD_S.least && aheadS <= LOOK_AHEAD_S.most))
     throw new RangeError(`aheadS must be ${LOOK_AHEAD_S.least} to ${LOOK_AHEAD_S.most}, got ${aheadS}`)
   let left = aheadS
@@ -35,11 +39,11 @@ export function lookTo({ track, trace }: DrivenLine, stationM: number, aheadS: n
     aheadM += track.stepM * Math.min(1, left / stepS)
     left -= stepS
   }
-  return { stationM: wrapStation(track, stationM + aheadM), aheadM, hiddenBy: hiding(track, stationM, aheadM) }
+  return { stationM: wrapStation(track, stationM + aheadM), aheadM, hiddenBy: hiding(track, hazards, stationM, aheadM) }
 }
 
-function hiding(track: Track, fromM: number, aheadM: number): string | null {
-  const between = hazardsOf(track).find(({ kind, stationM }) => {
+function hiding(track: Track, hazards: readonly PlacedHazard[], fromM: number, aheadM: number): string | null {
+  const between = hazards.find(({ kind, stationM }) => {
     const on = stationsApart(track, fromM, stationM)
     return HIDING.has(kind) && on > 0 && on < aheadM
   })

@@ -43,7 +43,6 @@ describe('where to look', () => {
         circuit: accepted(circuitFromDocument(circuitDocument({ points: circlePoints(150, 48), features }))),
         vehicle: plainVehicle({}),
         setup: { ...checkSetup('blend-080'), lineSchool: 'given', givenLine: [[0, 0]] },
-        firstSession: false,
       }),
     )
 

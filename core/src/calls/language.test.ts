@@ -2,7 +2,9 @@ import type { CallLanguage } from '@ochote/contracts'
 import { describe, expect, it } from 'vitest'
 import { circuitDocument, accepted, circlePoints, position } from '../../fixtures/circuits'
 import { givenSolution } from '../../fixtures/givenSolution'
+import { plainMarks } from '../../fixtures/plainMarks'
 import { circuitFromDocument } from '../files/readCircuit'
+import { placeFeatures } from '../geometry/placedFeatures'
 import { sampleTrack } from '../geometry/track'
 import { durationS } from './chooseCalls'
 import { callOptionsOf, planCalls } from './planCalls'
@@ -52,33 +54,37 @@ describe('places in a school’s own words', () => {
     { kind: 'gate', name: undefined, at: 600, words: '600 m nach Start' },
   ])('$words', ({ kind, name, at, words }) => {
     const track = withLandmark({ kind, ...(name ? { name } : {}) })
-    expect(placeWords(track, at < 0 ? track.lengthM + at : at, german)).toBe(words)
+    expect(placeWords(track, placeFeatures(track).landmarks, at < 0 ? track.lengthM + at : at, german)).toBe(words)
   })
 
   it('have their numbers written as the language writes them, in the school’s unit', () => {
     const track = withLandmark({ kind: 'gate' })
-    expect(placeWords(track, 1200, { ...german })).toBe('1.200 m nach Start')
+    expect(placeWords(track, placeFeatures(track).landmarks, 1200, { ...german })).toBe('1.200 m nach Start')
     expect(
-      placeWords(track, 1200, { ...defaultCalls, unit: 'yd', phrases: { ...defaultCalls.phrases, fromStart: '{m} yd from the start' } }),
+      placeWords(track, placeFeatures(track).landmarks, 1200, {
+        ...defaultCalls,
+        unit: 'yd',
+        phrases: { ...defaultCalls.phrases, fromStart: '{m} yd from the start' },
+      }),
     ).toBe('1,312 yd from the start')
   })
 })
 
 describe('calls', () => {
-  const solution = givenSolution()
+  const marked = plainMarks(givenSolution())
 
   it('are said in the school’s language throughout', () => {
-    for (const { words } of callOptionsOf(solution, german).options)
+    for (const { words } of callOptionsOf(marked, german).options)
       expect(words.long).toMatch(/^(Hochschalten|Gas|Bremsen|Einlenken|Raustragen) /)
-    const turn = callOptionsOf(solution, german).options.find((o) => o.id.endsWith('-turn'))!
+    const turn = callOptionsOf(marked, german).options.find((o) => o.id.endsWith('-turn'))!
     expect(turn.words.long).toMatch(/^Einlenken (links|rechts)$/)
   })
 
   it('fade: what was right twice running is not called, but for slowing down, said short', () => {
-    const all = planCalls(solution)
+    const all = planCalls(marked)
     const brake = all.calls.find((c) => c.id.endsWith('-brake'))!
-    const turn = callOptionsOf(solution).options.find((o) => o.id.endsWith('-turn'))!
-    const faded = planCalls(solution, {
+    const turn = callOptionsOf(marked).options.find((o) => o.id.endsWith('-turn'))!
+    const faded = planCalls(marked, {
       correctStreaks: new Map([
         [brake.id, 2],
         [turn.id, 2],
@@ -87,11 +93,11 @@ describe('calls', () => {
     expect(faded.calls.find((c) => c.id === brake.id)!.wording).toBe('long') // the only wording left is its shortest
     expect(faded.calls.find((c) => c.id === brake.id)!.text.split(' ')).toHaveLength(1)
     expect(faded.calls.map((c) => c.id)).not.toContain(turn.id)
-    expect(planCalls(solution, { correctStreaks: new Map([[turn.id, 1]]) }).calls.length).toBe(all.calls.length)
+    expect(planCalls(marked, { correctStreaks: new Map([[turn.id, 1]]) }).calls.length).toBe(all.calls.length)
   })
 
   it('are never long for whoever wants few words', () => {
-    const longest = (fewWords: boolean) => Math.max(...planCalls(solution, { fewWords }).calls.map((c) => durationS(c.text, 2.8)))
+    const longest = (fewWords: boolean) => Math.max(...planCalls(marked, { fewWords }).calls.map((c) => durationS(c.text, 2.8)))
     expect(longest(true)).toBeLessThan(longest(false))
   })
 })

@@ -1,5 +1,6 @@
 import type { CallLanguage } from '@ochote/contracts'
-import { foundBy, landmarksOf, type PlacedLandmark } from '../cones/foundBy'
+import { foundBy } from '../cones/foundBy'
+import type { PlacedLandmark } from '../geometry/placedFeatures'
 import type { Track } from '../geometry/track'
 
 const METRES_A_YARD = 0.9144
@@ -17,9 +18,9 @@ function markWords({ marks }: CallLanguage, mark: PlacedLandmark): string {
 }
 
 /** How a place is found by eye, in a school's own language and unit. */
-export function placeWords(track: Track, stationM: number, language: CallLanguage): string {
+export function placeWords(track: Track, landmarks: readonly PlacedLandmark[], stationM: number, language: CallLanguage): string {
   const { phrases, unit } = language
-  const found = foundBy(track, landmarksOf(track), stationM)
+  const found = foundBy(track, landmarks, stationM)
   const length = (metres: number) =>
     new Intl.NumberFormat(language.language, { maximumFractionDigits: 0 }).format(unit === 'yd' ? metres / METRES_A_YARD : metres)
   switch (found.relation) {

@@ -2,7 +2,7 @@ import type { CallLanguage, CallVerb, Duty } from '@ochote/contracts'
 import { sampleAtStation } from '../geometry/track'
 import type { CornerPoint, PointName } from '../corners/cornerPoints'
 import type { SolvedCorner } from '../corners/solvedCorner'
-import type { PlanSolution } from '../plan/solvePlan'
+import type { MarkedPlan } from '../plan/markPlan'
 import {
   chooseCalls,
   DEFAULT_REACTION_S,
@@ -58,21 +58,25 @@ function worded(language: CallLanguage, verb: CallVerb, words: Readonly<Record<s
 }
 
 /**
- * Everything that could be called on a lap of a plan.
- * @param solution - with the cones as they stand: calls name where those are found
+ * Everything that could be called on a lap of a plan, at the places where its cones stand.
  */
 export function callOptionsOf(
-  solution: PlanSolution,
+  { solution, cones }: Pick<MarkedPlan, 'solution' | 'cones'>,
   language: CallLanguage = defaultCalls,
 ): { options: CallOption[]; about: Record<string, PlanCall> } {
   const { track, trace } = solution
+  const { landmarks } = solution.features
   const about: Record<string, PlanCall> = {}
   const called = (corner: SolvedCorner, { verb, duty, weight, safety }: Omit<CallKind, 'point'>, point: CornerPoint): CallOption => {
-    const cone = solution.cones.find((c) => c.cornerNumber === corner.number && c.duty === duty)
+    const cone = cones.find((c) => c.cornerNumber === corner.number && c.duty === duty)
     const stationM = cone?.stationM ?? point.stationM
     const id = `${corner.number}-${verb.replaceAll(' ', '-')}`
     about[id] = { cornerNumber: corner.number, verb, stationM }
-    const words = { place: placeWords(track, stationM, language), side: language.phrases[corner.direction], corner: corner.number }
+    const words = {
+      place: placeWords(track, landmarks, stationM, language),
+      side: language.phrases[corner.direction],
+      corner: corner.number,
+    }
     const actionTimeS = cone ? trace.timeS[sampleAtStation(track, stationM)]! : point.timeS
     return { id, actionTimeS, words: worded(language, verb, words), weight, safety }
   }
@@ -85,7 +89,7 @@ export function callOptionsOf(
   solution.upshifts.forEach((shift, k) => {
     const id = `shift-${k + 1}`
     about[id] = { cornerNumber: shift.insideCorner ?? '', verb: 'up a gear', stationM: shift.stationM }
-    const words = { place: placeWords(track, shift.stationM, language), side: '', corner: shift.insideCorner ?? '' }
+    const words = { place: placeWords(track, landmarks, shift.stationM, language), side: '', corner: shift.insideCorner ?? '' }
     const actionTimeS = trace.timeS[sampleAtStation(track, shift.stationM)]!
     options.push({ id, actionTimeS, words: worded(language, 'up a gear', words), weight: SHIFT_WEIGHT, safety: false })
   })
@@ -101,13 +105,13 @@ export interface CallsAsked {
   readonly correctStreaks?: ReadonlyMap<string, number>
 }
 
-/** The call sheet of a plan for a student's own speed trace (physics.md section 9). */
+/** The call sheet of a plan for a student's own speed trace (docs/model.md, Calls). */
 export function planCalls(
-  solution: PlanSolution,
+  marked: Pick<MarkedPlan, 'solution' | 'cones'>,
   { timing = {}, language, fewWords = false, correctStreaks = new Map() }: CallsAsked = {},
 ): PlanCallSheet {
   const whole = { wordsPerSecond: DEFAULT_WORDS_PER_SECOND, reactionS: DEFAULT_REACTION_S, ...timing }
-  const { options, about } = callOptionsOf(solution, language)
+  const { options, about } = callOptionsOf(marked, language)
   const shortened = fewWords ? options.map((o) => ({ ...o, words: { ...o.words, long: o.words.normal } })) : options
-  return { ...chooseCalls(fadeCalls(shortened, correctStreaks), solution.trace.lapTimeS, whole), about, timing: whole }
+  return { ...chooseCalls(fadeCalls(shortened, correctStreaks), marked.solution.trace.lapTimeS, whole), about, timing: whole }
 }

@@ -2,7 +2,7 @@ import type { Circuit } from '../geometry/circuit'
 import { cornersOf, type Corner } from '../geometry/corners'
 import { toLocal } from '../geometry/localMetres'
 import { nearestOnTrack } from '../geometry/nearest'
-import { kerbsOf, runOffAt, runOffsOf } from '../geometry/stretches'
+import { placeFeatures, runOffAt, type PlacedFeatures } from '../geometry/placedFeatures'
 import { sampleTrack, stationsApart, type Track } from '../geometry/track'
 
 /** Something of a circuit that can be used but is odd, or that is missing and would be missed. */
@@ -77,8 +77,7 @@ function placeRemarks(track: Track): CircuitRemark[] {
   })
 }
 
-function cornerRemarks(track: Track, corners: readonly Corner[]): CircuitRemark[] {
-  const runOffs = runOffsOf(track)
+function cornerRemarks(track: Track, { runOffs }: PlacedFeatures, corners: readonly Corner[]): CircuitRemark[] {
   const without = corners.filter((c) => {
     const outside = c.direction === 'left' ? 'right' : 'left'
     return runOffAt(track, runOffs, outside, c.startM) === null && runOffAt(track, runOffs, outside, c.endM) === null
@@ -104,14 +103,13 @@ function cornerRemarks(track: Track, corners: readonly Corner[]): CircuitRemark[
   ]
 }
 
-function missingRemarks(track: Track): CircuitRemark[] {
-  const { features } = track.circuit
+function missingRemarks({ circuit: { features } }: Track, { kerbs }: PlacedFeatures): CircuitRemark[] {
   const starts = features.filter(
     (f) => f.properties.role === 'landmark' && 'kind' in f.properties && f.properties.kind === 'kerb-start',
   ).length
   const has = (role: string) => features.some((f) => f.properties.role === role)
   return [
-    ...(starts > kerbsOf(track).length ? [{ what: 'a kerb begins and has no end', stationM: null, feature: null }] : []),
+    ...(starts > kerbs.length ? [{ what: 'a kerb begins and has no end', stationM: null, feature: null }] : []),
     ...(has('post') ? [] : [{ what: 'no marshal post', stationM: null, feature: null }]),
     ...(has('landmark') ? [] : [{ what: 'no landmark to find marks by', stationM: null, feature: null }]),
   ]
@@ -120,11 +118,12 @@ function missingRemarks(track: Track): CircuitRemark[] {
 /** What is odd or missing of a circuit that its reader accepts, worst first. */
 export function circuitRemarks(circuit: Circuit): CircuitRemark[] {
   const track = sampleTrack(circuit)
+  const placed = placeFeatures(track)
   return [
     ...shapeRemarks(track),
     ...spacingRemark(track),
     ...placeRemarks(track),
-    ...cornerRemarks(track, cornersOf(track)),
-    ...missingRemarks(track),
+    ...cornerRemarks(track, placed, cornersOf(track)),
+    ...missingRemarks(track, placed),
   ]
 }

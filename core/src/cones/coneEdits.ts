@@ -1,7 +1,7 @@
 import type { ConeEdits } from '@ochote/contracts'
 import { signedApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import { describePlace, type ComputedCone } from './placeCones'
-import { landmarksOf } from './foundBy'
+import type { PlacedLandmark } from '../geometry/placedFeatures'
 
 /** How far a cone was moved by hand from where the computation puts it now. */
 export interface Moved {
@@ -21,21 +21,24 @@ export interface Cone extends ComputedCone {
   readonly by: 'computed' | 'hand'
 }
 
-/** A plan as far as cones stand on it. */
-export interface ConePlan {
+/** A driven lap on which cones stand. */
+export interface ConeLap {
   readonly track: Track
   readonly trace: { readonly speedMps: Float64Array }
-  readonly cones: readonly ComputedCone[]
+  readonly features: { readonly landmarks: readonly PlacedLandmark[] }
 }
 
 /**
  * The cones of a plan in the order of the lap: those computed, with those moved by hand where they were put, without those
  * taken away, and with those added. What was done to a cone that is no longer asked for is kept, unused.
  */
-export function applyConeEdits({ track, trace, cones }: ConePlan, { moves, locked, notes, added, removed }: ConeEdits): Cone[] {
-  const landmarks = landmarksOf(track)
-  const standing = (asked: number, offsetM: number) => {
-    const stationM = wrapStation(track, asked) // a circuit may have been mended to another length since
+export function applyConeEdits(
+  { track, trace, features: { landmarks } }: ConeLap,
+  computedCones: readonly ComputedCone[],
+  { moves, locked, notes, added, removed }: ConeEdits,
+): Cone[] {
+  const placeAtEdit = (editedM: number, offsetM: number) => {
+    const stationM = wrapStation(track, editedM) // the circuit's length may have changed since
     const side: 'left' | 'right' = offsetM >= 0 ? 'left' : 'right'
     return {
       stationM,
@@ -45,20 +48,20 @@ export function applyConeEdits({ track, trace, cones }: ConePlan, { moves, locke
       ...describePlace(track, landmarks, stationM, offsetM),
     }
   }
-  const told = (id: string) => ({ locked: locked.includes(id), remark: notes.find((n) => n.coneId === id)?.note ?? '' })
-  const computed = cones
+  const marksOf = (id: string) => ({ locked: locked.includes(id), remark: notes.find((n) => n.coneId === id)?.note ?? '' })
+  const computed = computedCones
     .filter((cone) => !removed.includes(cone.id))
     .map((cone): Cone => {
       const move = moves.find((m) => m.coneId === cone.id)
-      if (!move) return { ...cone, ...told(cone.id), moved: null, by: 'computed' }
-      const own = standing(move.stationM, move.offsetM)
+      if (!move) return { ...cone, ...marksOf(cone.id), moved: null, by: 'computed' }
+      const own = placeAtEdit(move.stationM, move.offsetM)
       const moved = { alongM: signedApart(track, cone.stationM, own.stationM), acrossM: own.offsetM - cone.offsetM }
-      return { ...cone, ...own, ...told(cone.id), moved, by: 'computed' }
+      return { ...cone, ...own, ...marksOf(cone.id), moved, by: 'computed' }
     })
   const own = added.map(({ id, cornerNumber, duty, stationM, offsetM }): Cone => {
     const move = moves.find((m) => m.coneId === id)
-    const place = standing(move?.stationM ?? stationM, move?.offsetM ?? offsetM)
-    return { id, cornerNumber, duty, ...place, ...told(id), note: '', moved: null, by: 'hand' }
+    const place = placeAtEdit(move?.stationM ?? stationM, move?.offsetM ?? offsetM)
+    return { id, cornerNumber, duty, ...place, ...marksOf(id), note: '', moved: null, by: 'hand' }
   })
   return own.length === 0 ? computed : [...computed, ...own].sort((a, b) => a.stationM - b.stationM)
 }

@@ -1,15 +1,5 @@
-import { featuresOf } from '../geometry/circuit'
-import { toLocal } from '../geometry/localMetres'
-import { nearestOnTrack } from '../geometry/nearest'
+import type { PlacedLandmark } from '../geometry/placedFeatures'
 import { stationsApart, type Track } from '../geometry/track'
-
-/** A landmark by where it stands along the lap. */
-export interface PlacedLandmark {
-  readonly kind: string
-  readonly name: string
-  readonly stationM: number
-  readonly offsetM: number
-}
 
 const KIND_WORDS: Record<string, string> = {
   'kerb-start': 'the start of the kerb',
@@ -22,29 +12,6 @@ const FARTHEST_M = 80
 const AT_M = 2
 /** How far from a half a mark between two boards may lie and still be called so. */
 const HALF_WITHIN = 0.12
-
-const placed = new WeakMap<Track, readonly PlacedLandmark[]>()
-
-/** The circuit's landmarks and posts in the order of the lap, placed once for each track: cones ask as they are dragged. */
-export function landmarksOf(track: Track): readonly PlacedLandmark[] {
-  const known = placed.get(track)
-  if (known) return known
-  const landmarks = placeLandmarks(track)
-  placed.set(track, landmarks)
-  return landmarks
-}
-
-function placeLandmarks(track: Track): PlacedLandmark[] {
-  const { frame } = track.circuit
-  return featuresOf(track.circuit, 'landmark')
-    .map((f) => {
-      const [lon, lat] = f.geometry.coordinates
-      const place = toLocal(frame, lon, lat)
-      const { stationM, offsetM } = nearestOnTrack(track, place.x, place.y)
-      return { kind: f.properties.kind, name: f.properties.name ?? '', stationM, offsetM }
-    })
-    .sort((a, b) => a.stationM - b.stationM)
-}
 
 /** A place by what stands near it. */
 export type FoundBy =

@@ -3,7 +3,8 @@ import type { CornerPoint, CornerPoints } from '../corners/cornerPoints'
 import type { Corner } from '../geometry/corners'
 import { toLonLat } from '../geometry/localMetres'
 import { placeAt, stationsApart, valueAt, wrapStation, type Track } from '../geometry/track'
-import { foundByPhrase, landmarksOf, type PlacedLandmark } from './foundBy'
+import type { PlacedLandmark } from '../geometry/placedFeatures'
+import { foundByPhrase } from './foundBy'
 
 /** A cone where the computation puts it. */
 export interface ComputedCone {
@@ -112,12 +113,16 @@ export function describePlace(track: Track, landmarks: readonly PlacedLandmark[]
   }
 }
 
-/** The cones that the corner points ask for (physics.md section 8), in the order of the lap. */
-export function placeCones(track: Track, corners: readonly Corner[], points: readonly CornerPoints[], rules: ConeRules): ComputedCone[] {
-  const landmarks = landmarksOf(track)
+/** The cones that the corner points ask for (docs/model.md, Cones), in the order of the lap. */
+export function placeCones(
+  track: Track,
+  landmarks: readonly PlacedLandmark[],
+  corners: readonly (Corner & { readonly points: CornerPoints })[],
+  rules: ConeRules,
+): ComputedCone[] {
   const wanted = dropCrowded(
     track,
-    corners.flatMap((corner, i) => wantedOf(corner, points[i]!, rules)),
+    corners.flatMap((corner) => wantedOf(corner, corner.points, rules)),
   )
   return wanted.map((w) => {
     const stationM = wrapStation(track, w.stationM)

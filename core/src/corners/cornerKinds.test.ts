@@ -4,6 +4,7 @@ import { smoothSetup } from '../../fixtures/smoothSetup'
 import { kart } from '../../fixtures/vehicles'
 import { driveRound } from '../cones/placingList'
 import { givenSolution } from '../../fixtures/givenSolution'
+import { plainMarks } from '../../fixtures/plainMarks'
 import { doubleApexOffers } from './doubleApex'
 import { solvePlan } from '../plan/solvePlan'
 
@@ -11,7 +12,7 @@ describe('gears along a lap', () => {
   const circuit = checkCircuit('nine-corner')
   const hatch = checkVehicle('hatch')
   const drive = (vehicle: typeof hatch) =>
-    accepted(solvePlan({ circuit, vehicle, setup: smoothSetup(circuit, vehicle, checkSetup('blend-080')), firstSession: false }))
+    accepted(solvePlan({ circuit, vehicle, setup: smoothSetup(circuit, vehicle, checkSetup('blend-080')) }))
 
   it('go up one at a time where the engine has reached its shift point, and say where that is inside a corner', () => {
     const { upshifts, corners, trace } = drive(hatch)
@@ -33,7 +34,9 @@ describe('gears along a lap', () => {
 })
 
 describe('a bend with two apexes', () => {
-  const { corners, cones, track, line } = givenSolution()
+  const solution = givenSolution()
+  const { corners, track, line } = solution
+  const { cones } = plainMarks(solution)
 
   it('has both, and the place to hold out between them', () => {
     const { apex, hold, secondApex, exit, turnIn } = corners[0]!.points
@@ -54,9 +57,7 @@ describe('neighbours of one direction', () => {
   it('are offered as one corner where they are less than 1.2 s apart, and only then', () => {
     const circuit = checkCircuit('nine-corner')
     const vehicle = checkVehicle('hatch')
-    const plan = accepted(
-      solvePlan({ circuit, vehicle, setup: smoothSetup(circuit, vehicle, checkSetup('blend-080')), firstSession: false }),
-    )
+    const plan = accepted(solvePlan({ circuit, vehicle, setup: smoothSetup(circuit, vehicle, checkSetup('blend-080')) }))
     // corners 5 and 6 both go left; brought nearer and nearer by hand
     const [five, six] = ['5', '6'].map((n) => plan.corners.find((c) => c.number === n)!)
     const speed = plan.trace.speedMps[Math.round(five!.endM / plan.track.stepM)]!

@@ -10,7 +10,6 @@ const solve = (circuit: unknown, school = 'blend-080', vehicle = checkVehicle('h
       circuit: accepted(circuitFromDocument(circuit)),
       vehicle,
       setup: { ...checkSetup(school), lineSchool: 'given', givenLine: [[0, 0]] },
-      firstSession: false,
     }),
   )
 
@@ -44,7 +43,6 @@ describe('what corners are for', () => {
       circuit: checkCircuit('nine-corner'),
       vehicle: checkVehicle('hatch'),
       setup: smoothSetup(checkCircuit('nine-corner'), checkVehicle('hatch'), checkSetup('blend-080')),
-      firstSession: false,
     }),
   )
 

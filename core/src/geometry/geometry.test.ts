@@ -7,7 +7,7 @@ import { cubicSpline, splineAt } from './cubicSpline'
 import { localFrame, toLocal, toLonLat } from './localMetres'
 import { nearestOnTrack } from './nearest'
 import { insideRing, ringOf } from './polygon'
-import { runOffAt, runOffsOf } from './stretches'
+import { placeFeatures, runOffAt } from './placedFeatures'
 import { placeAt, sampleTrack, signedApart, stationsApart, valueAt, wrapStation } from './track'
 
 const trackOf = (document: unknown, stepM = 2) => sampleTrack(accepted(circuitFromDocument(document)), stepM)
@@ -201,7 +201,7 @@ describe('patches and run-off', () => {
       },
     ]
     const track = trackOf(circuitDocument({ points: stadiumPoints(300, 60), features }))
-    const runOffs = runOffsOf(track)
+    const { runOffs } = placeFeatures(track)
     expect(runOffAt(track, runOffs, 'right', 150)?.depthM).toBe(25)
     expect(runOffAt(track, runOffs, 'left', 150)).toBeNull()
     expect(runOffAt(track, runOffs, 'right', 280)).toBeNull()

@@ -5,7 +5,7 @@ import { sampleTrack, type Track } from '../geometry/track'
 import { success, type Outcome } from '../outcome/outcome'
 import { fastestLine, lineSpaces, type LineProblem } from './fastestLine'
 import { givenLine } from './givenLine'
-import { gripMapOf, knownUsualLine, rememberUsualLine } from './gripMap'
+import { gripMapOf, usualLineOf, type UsualLine } from './gripMap'
 import { lateApexLine } from './lateApex'
 import { lineBounds } from './lineBounds'
 import { exemptFromLateApex, leastSpeeds } from './fastestDriven'
@@ -31,6 +31,8 @@ export interface ChosenLine {
   readonly fastest: OffsetLine | null
   /** why corners were left as they come in the late-apex school, by number */
   readonly exempt: ReadonlyMap<string, string>
+  /** the usual dry line that grip was computed with */
+  readonly usual: UsualLine
   /** the search's own answer, to be kept for the same question; null where nothing was searched for */
   readonly found: FoundLine | null
 }
@@ -50,15 +52,16 @@ export function chooseLine(
   corners: readonly Corner[],
   vehicle: Vehicle,
   setup: Setup,
-  { found: known, onProgress }: ChooseLineOptions = {},
+  { found: stored, onProgress }: ChooseLineOptions = {},
 ): Outcome<ChosenLine, FieldProblem[]> {
+  const usual = stored?.usual ? Float64Array.from(stored.usual) : usualLineOf(track.circuit, setup.conditions)
   if (setup.lineSchool === 'given') {
     const line = givenLine(track, setup.givenLine ?? [[0, 0]])
-    return line.ok ? success({ line: line.value, method: 'given', fastest: null, exempt: new Map(), found: null }) : line
+    return line.ok ? success({ line: line.value, method: 'given', fastest: null, exempt: new Map(), usual, found: null }) : line
   }
   const basis = offsetBasis(track, knotSpacingFor(vehicle.kind))
-  if (known?.usual) rememberUsualLine(track.circuit, Float64Array.from(known.usual))
-  const search = known?.coefficients.length === basis.size ? success(known) : findLine(track, corners, vehicle, setup, onProgress)
+  const search =
+    stored?.coefficients.length === basis.size ? success(stored) : findLine({ track, corners, vehicle, setup, usual }, onProgress)
   if (!search.ok) return search
   const found = search.value
   return success({
@@ -66,16 +69,22 @@ export function chooseLine(
     method: METHODS[setup.lineSchool],
     fastest: found.fastest && lineOf(basis, Float64Array.from(found.fastest)),
     exempt: new Map(found.exempt),
+    usual,
     found,
   })
 }
 
+interface LineSearch {
+  readonly track: Track
+  readonly corners: readonly Corner[]
+  readonly vehicle: Vehicle
+  readonly setup: Setup
+  readonly usual: UsualLine
+}
+
 /** Searches for the line of a school. */
 function findLine(
-  track: Track,
-  corners: readonly Corner[],
-  vehicle: Vehicle,
-  setup: Setup,
+  { track, corners, vehicle, setup, usual }: LineSearch,
   onProgress?: (share: number) => void,
 ): Outcome<FoundLine, FieldProblem[]> {
   // looked at and searched for at steps of their own, so that the line is the same whatever step it is then driven at
@@ -88,7 +97,7 @@ function findLine(
   const knotSpacingM = knotSpacingFor(vehicle.kind)
   const problem: LineProblem = {
     track,
-    gripOf: (sampled, rampM) => gripMapOf(sampled, setup.conditions, rampM),
+    gripOf: (sampled, rampM) => gripMapOf(sampled, setup.conditions, usual, rampM),
     vehicle,
     setup,
     bounds: bounds.value,
@@ -96,9 +105,8 @@ function findLine(
   }
   const alone = setup.lineSchool === 'fastest'
   const start = fastestLine({ ...problem, onProgress: (share) => onProgress?.(alone ? share : FASTEST_SHARE * share) }).coefficients
-  const usualLine = knownUsualLine(track.circuit)
-  const usual = usualLine && [...usualLine]
-  if (alone) return success({ coefficients: [...start], fastest: null, usual, exempt: [] })
+  const usualToStore = usual && [...usual]
+  if (alone) return success({ coefficients: [...start], fastest: null, usual: usualToStore, exempt: [] })
   const search = {
     spaceAt: lineSpaces(problem),
     searchStepM: knotSpacingM / SEARCH_STEPS_PER_KNOT,
@@ -107,7 +115,7 @@ function findLine(
     onProgress: (share: number) => onProgress?.(FASTEST_SHARE + (1 - FASTEST_SHARE) * share),
   }
   const searched = search.spaceAt(search.searchStepM)
-  const driven = { track: searched.track, line: lineOf(searched.basis, start), corners, vehicle, setup }
+  const driven = { track: searched.track, line: lineOf(searched.basis, start), corners, vehicle, setup, usual }
   if (setup.lineSchool === 'late-apex') {
     const exempt = exemptFromLateApex(driven)
     // the line of least curvature keeps to the school better than the fastest does: a shorter way from there
@@ -115,10 +123,10 @@ function findLine(
     return success({
       coefficients: [...lateApexLine({ ...search, corners, exempt, start: smooth })],
       fastest: [...start],
-      usual,
+      usual: usualToStore,
       exempt: [...exempt],
     })
   }
   const mostCurvaturePerM = mostCurvature({ ...driven, ...leastSpeeds(driven) }, vehicle, setup)
-  return success({ coefficients: [...tightLine({ ...search, mostCurvaturePerM })], fastest: [...start], usual, exempt: [] })
+  return success({ coefficients: [...tightLine({ ...search, mostCurvaturePerM })], fastest: [...start], usual: usualToStore, exempt: [] })
 }

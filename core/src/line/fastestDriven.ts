@@ -2,7 +2,7 @@ import type { Setup, Vehicle } from '@ochote/contracts'
 import { turnSign, type Corner } from '../geometry/corners'
 import { stationsApart, type Track } from '../geometry/track'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
-import { gripAlong, gripMapOf } from './gripMap'
+import { gripAlong, gripMapOf, type UsualLine } from './gripMap'
 import { samplesBetween } from './lateApexLook'
 import { linePointsOf, type LinePoints } from './linePoints'
 import { pathOf, type OffsetLine } from './path'
@@ -15,6 +15,7 @@ export interface LineToDrive {
   readonly corners: readonly Corner[]
   readonly vehicle: Vehicle
   readonly setup: Pick<Setup, 'pace' | 'brakingSchool' | 'conditions'>
+  readonly usual: UsualLine
 }
 
 /** Corners shorter than this are exempt from the late-apex school. */
@@ -24,18 +25,18 @@ const GENTLEST_PER_M = 1 / 250
 const BRAKES_ON_MPS2 = 0.1 * 9.80665
 const LIFTED_THROTTLE_SHARE = 0.5
 
-function drive({ track, line, corners, vehicle, setup }: LineToDrive) {
+function drive({ track, line, corners, vehicle, setup, usual }: LineToDrive) {
   const path = pathOf(track, line)
-  const trace = speedAlong(roadAlong(track, gripMapOf(track, setup.conditions), line, path), vehicle, setup)
+  const trace = speedAlong(roadAlong(track, gripMapOf(track, setup.conditions, usual), line, path), vehicle, setup)
   return { path, trace, points: linePointsOf({ track, line, path }, corners) }
 }
 
 /** Least speed of a line in each corner, and the grip under it. */
 export function leastSpeeds(driven: LineToDrive): { leastMps: number[]; grip: Float64Array } {
   const { trace } = drive(driven)
-  const { track, corners, line, setup } = driven
+  const { track, corners, line, setup, usual } = driven
   return {
-    grip: gripAlong(track, gripMapOf(track, setup.conditions), line),
+    grip: gripAlong(track, gripMapOf(track, setup.conditions, usual), line),
     leastMps: corners.map((corner) => leastIn(track, trace, corner)),
   }
 }

@@ -21,9 +21,9 @@ const wet: Setup['conditions'] = { grip: 0.75, rubberedGrip: 0.75, airDensity: 1
 
 function solved(circuit: Circuit, vehicle: Vehicle, setup: Setup, lineSchool: Setup['lineSchool'], stepM = 0.5) {
   const track = sampleTrack(circuit, stepM)
-  const { line } = accepted(chooseLine(track, cornersOf(track), vehicle, { ...setup, lineSchool }))
-  const trace = speedAlong(roadAlong(track, gripMapOf(track, setup.conditions), line), vehicle, setup)
-  return { track, line, trace, path: pathOf(track, line) }
+  const { line, usual } = accepted(chooseLine(track, cornersOf(track), vehicle, { ...setup, lineSchool }))
+  const trace = speedAlong(roadAlong(track, gripMapOf(track, setup.conditions, usual), line), vehicle, setup)
+  return { track, line, usual, trace, path: pathOf(track, line) }
 }
 const stadium = (points: readonly [number, number][]) =>
   accepted(circuitFromDocument(circuitDocument({ points, properties: { widthLeft: 6, widthRight: 6 } })))
@@ -92,7 +92,7 @@ describe('the fastest line', () => {
     expect(onBand(usual)).toBe(1)
     expect(onBand(off)).toBeLessThan(0.7)
     // and it is the quicker for it: the line for even grip takes longer on the slippery band
-    const road = roadAlong(off.track, gripMapOf(off.track, slippery.conditions), usual.line)
+    const road = roadAlong(off.track, gripMapOf(off.track, slippery.conditions, off.usual), usual.line)
     expect(off.trace.lapTimeS).toBeLessThan(0.98 * speedAlong(road, hatch, slippery).lapTimeS)
   })
 

@@ -20,8 +20,28 @@ const USUAL_MARGIN_M = 0.5
 /** The band's edge is a linear ramp this wide, centred on its limit. */
 export const RAMP_M = 1
 
-/** Offsets of the usual dry line, metres, one a sample: the surveyed one, or that of least ∫κ². */
-export function dryLineOffsets(track: Track): Float64Array {
+/** Coefficients of the usual dry line, metres; null where the rubber's place is surveyed, or makes no difference. */
+export type UsualLine = Float64Array | null
+
+/**
+ * The usual dry line of a circuit in given conditions, which a grip map takes: the line of least ∫κ² of a usual car. It takes a
+ * tenth of a second to find, so find it once for each plan.
+ * @returns null where the circuit's file has a surveyed dry line, where the rubbered band has no other grip than the rest, and
+ * where the track is too narrow for the usual car (then everyone drives down the middle)
+ */
+export function usualLineOf(circuit: Circuit, { rubberedGrip }: Pick<Conditions, 'rubberedGrip'>): UsualLine {
+  if (rubberedGrip === 1 || featuresOf(circuit, 'dry-line').length > 0) return null
+  const track = sampleTrack(circuit)
+  const bounds = lineBounds(track, cornersOf(track), {
+    vehicleWidthM: USUAL_CAR_WIDTH_M,
+    insideMarginM: USUAL_MARGIN_M,
+    outsideMarginM: USUAL_MARGIN_M,
+  })
+  return bounds.ok ? minimumCurvatureCoefficients(track, offsetBasis(track, knotSpacingFor('car')), bounds.value) : null
+}
+
+/** Offsets of the line where the rubber lies, metres, one for each sample: surveyed, usual, or down the middle. */
+export function dryLineOffsets(track: Track, usual: UsualLine): Float64Array {
   const surveyed = featuresOf(track.circuit, 'dry-line')[0]
   if (surveyed) {
     const { frame } = track.circuit
@@ -36,34 +56,7 @@ export function dryLineOffsets(track: Track): Float64Array {
     const line = givenLine(track, pairs)
     if (line.ok) return line.value.offsetM
   }
-  const coefficients = usualLine(track.circuit)
-  // too narrow for the usual car: everyone drives down the middle
-  return coefficients ? lineOf(offsetBasis(track, knotSpacingFor('car')), coefficients).offsetM : new Float64Array(track.count)
-}
-
-/** A circuit's usual lines, found once for each: every step and every search asks for the same one. */
-const usualLines = new WeakMap<Circuit, Float64Array | null>()
-
-/** The usual dry line of a circuit where it was asked for and no one surveyed it. */
-export const knownUsualLine = (circuit: Circuit): Float64Array | null => usualLines.get(circuit) ?? null
-
-/** Saves finding a circuit's usual dry line again. */
-export function rememberUsualLine(circuit: Circuit, coefficients: Float64Array): void {
-  usualLines.set(circuit, coefficients)
-}
-
-function usualLine(circuit: Circuit): Float64Array | null {
-  const known = usualLines.get(circuit)
-  if (known !== undefined) return known
-  const track = sampleTrack(circuit)
-  const bounds = lineBounds(track, cornersOf(track), {
-    vehicleWidthM: USUAL_CAR_WIDTH_M,
-    insideMarginM: USUAL_MARGIN_M,
-    outsideMarginM: USUAL_MARGIN_M,
-  })
-  const found = bounds.ok ? minimumCurvatureCoefficients(track, offsetBasis(track, knotSpacingFor('car')), bounds.value) : null
-  usualLines.set(circuit, found)
-  return found
+  return usual ? lineOf(offsetBasis(track, knotSpacingFor('car')), usual).offsetM : new Float64Array(track.count)
 }
 
 interface Patch {
@@ -96,12 +89,13 @@ function patchesAt(track: Track, patches: readonly Patch[]): (readonly Patch[])[
 
 /**
  * The grip of a circuit in given conditions: circuit × patches × conditions × rubber, each a factor.
+ * @param usual - from `usualLineOf` for the same circuit and conditions
  * @param rampM - width of the rubbered band's edge; a search takes it wider at first, to feel from inside where grip is
  */
-export function gripMapOf(track: Track, conditions: Pick<Conditions, 'grip' | 'rubberedGrip'>, rampM = RAMP_M): GripMap {
+export function gripMapOf(track: Track, conditions: Pick<Conditions, 'grip' | 'rubberedGrip'>, usual: UsualLine, rampM = RAMP_M): GripMap {
   const patches = patchesOf(track)
   const bandM = track.circuit.rubberedBandM
-  const dryLine: Float64Array | null = conditions.rubberedGrip === 1 ? null : dryLineOffsets(track)
+  const dryLine: Float64Array | null = conditions.rubberedGrip === 1 ? null : dryLineOffsets(track, usual)
   const within = patchesAt(track, patches)
   return (i, offsetM) => {
     let grip = track.grip[i]! * conditions.grip

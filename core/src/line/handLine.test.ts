@@ -12,8 +12,8 @@ import { lineOf } from './offsetBasis'
 const circuit = checkCircuit('nine-corner')
 const vehicle = checkVehicle('hatch')
 const setup = smoothSetup(circuit, vehicle, checkSetup('blend-080'))
-const plan = accepted(solvePlan({ circuit, vehicle, setup, firstSession: false }))
-const editable = editableLine(plan, gripMapOf(plan.track, setup.conditions), vehicle, setup, 8)
+const plan = accepted(solvePlan({ circuit, vehicle, setup }))
+const editable = editableLine(plan, gripMapOf(plan.track, setup.conditions, plan.usual), vehicle, setup, 8)
 const apexM = plan.corners[2]!.points.apex!.stationM
 
 describe('a line edited by hand', () => {

@@ -15,7 +15,7 @@ import { sampleTrack, type Track } from '../geometry/track'
 import { addTo, bandedMatrix, bandedSolver, ringOrder } from './bandedSolve'
 import { chooseLine } from './chooseLine'
 import { givenLine } from './givenLine'
-import { gripMapOf } from './gripMap'
+import { gripMapOf, usualLineOf } from './gripMap'
 import { lineBounds } from './lineBounds'
 import { curvatureEnergy, minimumCurvatureLine } from './minimumCurvature'
 import { lineOf, offsetBasis } from './offsetBasis'
@@ -168,14 +168,15 @@ describe('grip', () => {
   )
 
   it('multiplies circuit, patch and conditions where the vehicle’s middle is', () => {
-    const grip = gripMapOf(track, { grip: 0.8, rubberedGrip: 1 })
+    const grip = gripMapOf(track, { grip: 0.8, rubberedGrip: 1 }, null)
     const onStraight = Math.round(150 / track.stepM)
     expect(grip(onStraight, -1)).toBeCloseTo(0.9 * 0.8 * 0.5, 9)
     expect(grip(onStraight, 1)).toBeCloseTo(0.9 * 0.8, 9)
   })
 
   it('has the rubbered band slippery in the wet, with a metre’s ramp at its edge', () => {
-    const grip = gripMapOf(track, { grip: 0.7, rubberedGrip: 0.8 })
+    const conditions = { grip: 0.7, rubberedGrip: 0.8 }
+    const grip = gripMapOf(track, conditions, usualLineOf(track.circuit, conditions))
     const i = Math.round(430 / track.stepM)
     const along = Array.from({ length: 101 }, (_, k) => grip(i, -5 + k * 0.1))
     const [least, most] = [Math.min(...along), Math.max(...along)]

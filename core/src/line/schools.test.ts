@@ -7,7 +7,7 @@ import { solvePlan, type PlanSolution } from '../plan/solvePlan'
 
 const nine = checkCircuit('nine-corner')
 const vehicle = checkVehicle('hatch')
-const solve = (setup: Setup) => accepted(solvePlan({ circuit: nine, vehicle, setup, firstSession: false, stepM: 1 }))
+const solve = (setup: Setup) => accepted(solvePlan({ circuit: nine, vehicle, setup, stepM: 1 }))
 
 /** Samples of a plan from one place on to another. */
 function between({ track }: PlanSolution, fromM: number, toM: number): number[] {
@@ -68,7 +68,6 @@ describe('a late-apex line', () => {
         circuit: nine,
         vehicle,
         setup,
-        firstSession: false,
         stepM: 1,
         stored: plan.stored,
         onProgress: () => expect.fail('searched'),
@@ -87,9 +86,7 @@ describe('a tight line', () => {
   })
 
   it('is the shorter way round', () => {
-    const fastest = accepted(
-      solvePlan({ circuit: nine, vehicle, setup: { ...checkSetup('blend-080'), lineSchool: 'fastest' }, firstSession: false, stepM: 1 }),
-    )
+    const fastest = accepted(solvePlan({ circuit: nine, vehicle, setup: { ...checkSetup('blend-080'), lineSchool: 'fastest' }, stepM: 1 }))
     expect(plan.trace.lineLengthM).toBeLessThan(fastest.trace.lineLengthM - 5)
     expect(plan.lineReport.costS).toBeGreaterThan(0)
   })

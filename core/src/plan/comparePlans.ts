@@ -1,17 +1,9 @@
-import type { Duty, Setup, Vehicle } from '@ochote/contracts'
+import type { Duty } from '@ochote/contracts'
 import type { Cone } from '../cones/coneEdits'
 import { signedApart, stationsApart, wrapStation, type Track } from '../geometry/track'
 import type { Change } from '../whatIf/change'
-import type { PlanSolution } from './solvePlan'
+import type { MarkedPlan } from './markPlan'
 import { whatIfOf } from './whatIfOf'
-
-/** A plan with its cones, to be held against another on the same circuit. */
-export interface ComparedPlan {
-  readonly solution: PlanSolution
-  readonly cones: readonly Cone[]
-  readonly vehicle: Vehicle
-  readonly setup: Setup
-}
 
 /** A mark of two plans: where each has it, and one place for both. */
 export interface ComparedCone {
@@ -46,15 +38,15 @@ function changeOf(duty: Duty, metres: number): Change | null {
 /** A move of less than this costs nothing that can be told. */
 const SAME_M = 0.5
 
-function costOf({ solution, vehicle, setup }: ComparedPlan, cone: Cone, sharedM: number): number | null {
+function costOf({ solution }: MarkedPlan, cone: Cone, sharedM: number): number | null {
   const metres = signedApart(solution.track, cone.stationM, sharedM)
   if (Math.abs(metres) < SAME_M) return 0
   const change = changeOf(cone.duty, metres)
-  return change && (whatIfOf(solution, vehicle, setup, cone.cornerNumber, change)?.totalLostS ?? null)
+  return change && (whatIfOf(solution, cone.cornerNumber, change)?.totalLostS ?? null)
 }
 
 /** The marks of two plans on one circuit side by side, in the order of the lap, with one set of marks for both and what it costs each. */
-export function comparePlans(first: ComparedPlan, second: ComparedPlan): ComparedCone[] {
+export function comparePlans(first: MarkedPlan, second: MarkedPlan): ComparedCone[] {
   const { track } = first.solution
   const ids = [...new Set([...first.cones, ...second.cones].map((c) => c.id))]
   const rows = ids.map((id): ComparedCone => {

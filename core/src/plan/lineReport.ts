@@ -60,7 +60,7 @@ export function lineReport(all: Driven, corners: readonly SolvedCorner[], chosen
   const over = overEdge(track, line, all.vehicle.widthM)
   if (!chosen.fastest) return { fastestLapS: null, costS: null, lateApex, tight: [], tooFast: [], overEdge: over }
   const path = pathOf(track, chosen.fastest)
-  const road = roadAlong(track, gripMapOf(track, all.setup.conditions), chosen.fastest, path)
+  const road = roadAlong(track, gripMapOf(track, all.setup.conditions, chosen.usual), chosen.fastest, path)
   const forces = forcesAlong(road, all.vehicle, all.setup)
   const driven = { track, line: chosen.fastest, path, trace: speedAlong(road, all.vehicle, all.setup, { forces }) }
   const fastest: Driven = { ...all, driven, road, forces }

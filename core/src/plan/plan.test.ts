@@ -2,18 +2,21 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { noConeEdits, type Vehicle } from '@ochote/contracts'
 import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circuitDocument, stadiumPoints } from '../../fixtures/circuits'
+import { plainMarks } from '../../fixtures/plainMarks'
 import { cornerSteps } from '../brief/cornerSteps'
-import { coneFinder, applyConeEdits } from '../cones/coneEdits'
-import { foundByPhrase, type PlacedLandmark } from '../cones/foundBy'
+import { coneFinder } from '../cones/coneEdits'
+import { foundByPhrase } from '../cones/foundBy'
 import { circuitFromDocument } from '../files/readCircuit'
 import { isWithin } from '../geometry/corners'
+import type { PlacedLandmark } from '../geometry/placedFeatures'
 import { signedApart, valueAt, stationsApart } from '../geometry/track'
 import { cornerByClock, lapOfCorner } from '../session/cornerByClock'
+import { markPlan } from './markPlan'
 import { planDocument } from './planDocument'
 import { solvePlan, type PlanSolution } from './solvePlan'
 
 const nine = checkCircuit('nine-corner')
-const solve = (change: { firstSession?: boolean; school?: 'separate' | 'blend' | 'trail'; vehicle?: string } = {}): PlanSolution =>
+const solve = (change: { school?: 'separate' | 'blend' | 'trail'; vehicle?: string } = {}): PlanSolution =>
   accepted(
     solvePlan({
       circuit: nine,
@@ -22,11 +25,11 @@ const solve = (change: { firstSession?: boolean; school?: 'separate' | 'blend' |
         ...smoothSetup(nine, checkVehicle(change.vehicle ?? 'hatch'), checkSetup('blend-080')),
         brakingSchool: change.school ?? 'blend',
       },
-      firstSession: change.firstSession ?? false,
     }),
   )
 
 let plan: PlanSolution
+const marks = () => plainMarks(plan)
 beforeAll(() => {
   plan = solve()
 })
@@ -84,10 +87,10 @@ describe('corner points', () => {
     const vehicle: Vehicle = { ...checkVehicle('hatch'), torqueNm: [[0, 70]] }
     const setup = smoothSetup(circuit, vehicle, checkSetup('trail-100'))
     const conditions = { grip: 1.4, rubberedGrip: 1, airDensity: 1.2, windMps: 0, windFromDeg: 0 }
-    const gentle = accepted(solvePlan({ circuit, vehicle, setup: { ...setup, conditions }, firstSession: false }))
+    const gentle = accepted(solvePlan({ circuit, vehicle, setup: { ...setup, conditions } }))
     expect(gentle.corners).toHaveLength(2)
     for (const c of gentle.corners) expect([c.points.brakeStart, c.points.lift, c.points.throttleOn]).toEqual([null, null, null])
-    const duties = gentle.cones.map((c) => c.duty)
+    const duties = plainMarks(gentle).cones.map((c) => c.duty)
     expect(duties).toContain('apex')
     expect(duties.filter((duty) => duty === 'brake' || duty === 'lift')).toEqual([])
   })
@@ -95,7 +98,7 @@ describe('corner points', () => {
 
 describe('cones', () => {
   it('stand 0.3 m outside the painted edge, brake and turn outside, apex inside', () => {
-    for (const cone of plan.cones) {
+    for (const cone of marks().cones) {
       expect(cone.inFromEdgeM).toBeCloseTo(-0.3, 6)
       const inside = corner(cone.cornerNumber).direction
       expect(cone.side === inside, cone.id).toBe(cone.duty === 'apex')
@@ -103,42 +106,43 @@ describe('cones', () => {
   })
 
   it('come one second earlier to brake in a first session', () => {
-    const first = solve({ firstSession: true })
-    const usual = plan.cones.find((c) => c.id === '1-brake')!
+    const first = markPlan(plan, { firstSession: true, coneEdits: noConeEdits })
+    const usual = marks().cones.find((c) => c.id === '1-brake')!
     const early = first.cones.find((c) => c.id === '1-brake')!
     expect(signedApart(plan.track, early.stationM, usual.stationM)).toBeCloseTo(usual.speedMps, 0)
     expect(early.note).toContain('late reaction')
   })
 
   it('are never closer than 5 m on one side, and say what they stand for when two would be', () => {
-    for (const a of plan.cones) {
-      for (const b of plan.cones) {
+    const { cones } = marks()
+    for (const a of cones) {
+      for (const b of cones) {
         if (a !== b && a.side === b.side) expect(Math.abs(signedApart(plan.track, a.stationM, b.stationM))).toBeGreaterThanOrEqual(5)
       }
     }
   })
 
   it('that are moved by hand stay there and say how far they are from the computed place', () => {
-    const computed = plan.cones.find((c) => c.id === '4-apex')!
+    const computed = marks().cones.find((c) => c.id === '4-apex')!
     const moves = [{ coneId: '4-apex', stationM: computed.stationM - 7, offsetM: computed.offsetM + 0.4 }]
-    const [moved] = applyConeEdits(plan, { ...noConeEdits, moves }).filter((c) => c.id === '4-apex')
+    const [moved] = plainMarks(plan, { moves }).cones.filter((c) => c.id === '4-apex')
     expect(moved?.moved).toEqual({ alongM: expect.closeTo(-7, 6) as number, acrossM: expect.closeTo(0.4, 6) as number })
     expect(Math.hypot(moved!.x - computed.x, moved!.y - computed.y)).toBeGreaterThan(5)
     const slower = solve({ school: 'separate' })
-    const again = applyConeEdits(slower, { ...noConeEdits, moves }).find((c) => c.id === '4-apex')!
+    const again = plainMarks(slower, { moves }).cones.find((c) => c.id === '4-apex')!
     expect(again.stationM).toBe(moved!.stationM)
   })
 
   it('are taken away, added, locked and remarked on by hand, in the order of the lap', () => {
     const added = [{ id: 'h1', cornerNumber: '', duty: 'gate' as const, stationM: 1, offsetM: -7 }]
-    const cones = applyConeEdits(plan, {
+    const { cones } = plainMarks(plan, {
       moves: [],
       removed: ['4-apex', 'no such cone'],
       added,
       locked: ['4-turn'],
       notes: [{ coneId: '4-turn', note: 'by the drain cover' }],
     })
-    expect(cones).toHaveLength(plan.cones.length)
+    expect(cones).toHaveLength(marks().cones.length)
     expect(cones[0]).toMatchObject({ id: 'h1', by: 'hand', side: 'right', moved: null })
     expect(cones[0]!.speedMps).toBeCloseTo(valueAt(plan.track, plan.trace.speedMps, 1), 9)
     expect(cones.some((c) => c.id === '4-apex')).toBe(false)
@@ -176,7 +180,7 @@ describe('phrases for finding a mark', () => {
 
 describe('a briefing’s steps', () => {
   it('say lift or brake, gear, turn, clip, throttle, run out, in that order', () => {
-    const cones = applyConeEdits(plan, noConeEdits)
+    const cones = marks().cones
     const actions = cornerSteps(corner('1'), cones).map((s) => s.action)
     expect(actions[0]).toBe('Brake, firm at once')
     expect(actions.slice(-4)).toEqual(['Turn', 'Clip', 'Squeeze the throttle', 'Let it run out'])
@@ -185,7 +189,7 @@ describe('a briefing’s steps', () => {
 
   it('name each mark’s place as its cone does, moved or not', () => {
     const moves = [{ coneId: '1-apex', stationM: corner('1').points.apex!.stationM + 12, offsetM: 5.3 }]
-    const cones = applyConeEdits(plan, { ...noConeEdits, moves })
+    const cones = plainMarks(plan, { moves }).cones
     const clip = cornerSteps(corner('1'), cones).find((s) => s.action === 'Clip')!
     expect(clip.place).toBe(cones.find((c) => c.id === '1-apex')!.foundBy)
   })
@@ -213,7 +217,7 @@ describe('which corner is behind, by the clock', () => {
 
 describe('the plan document', () => {
   it('has equal arrays, six decimals, nine for degrees, and every point of every corner', () => {
-    const document = planDocument(plan)
+    const document = planDocument(marks())
     const lengths = new Set(Object.values(document.samples).map((column) => column.length))
     expect([...lengths]).toEqual([plan.track.count])
     expect(String(document.samples.lon[17]).split('.')[1]!.length).toBeLessThanOrEqual(9)

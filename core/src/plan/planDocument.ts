@@ -1,8 +1,9 @@
 import type { CornerPoint } from '../corners/cornerPoints'
 import { toLonLat } from '../geometry/localMetres'
-import { runOffAt, runOffsOf } from '../geometry/stretches'
+import { runOffAt } from '../geometry/placedFeatures'
 import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
 import type { SolvedCorner } from '../corners/solvedCorner'
+import type { MarkedPlan } from './markPlan'
 import type { PlanSolution } from './solvePlan'
 
 /** Metres and other SI values with six decimals, degrees with nine. */
@@ -10,8 +11,9 @@ const six = (value: number) => Math.round(value * 1e6) / 1e6
 const nine = (value: number) => Math.round(value * 1e9) / 1e9
 const column = (values: Float64Array) => Array.from(values, six)
 
-/** A solved plan as the JSON document of `formats.md`. */
-export function planDocument(solution: PlanSolution) {
+/** A plan as the JSON document of docs/formats.md. */
+export function planDocument(marked: MarkedPlan) {
+  const { solution } = marked
   const { track, line, path, trace } = solution
   const { frame } = track.circuit
   const lonLat = Array.from(path.x, (x, i) => toLonLat(frame, x, path.y[i]!))
@@ -43,8 +45,8 @@ export function planDocument(solution: PlanSolution) {
       toGear: u.toGear,
       insideCorner: u.insideCorner,
     })),
-    corners: solution.corners.map((corner) => cornerDocument(solution, corner)),
-    cones: solution.cones.map((cone) => ({
+    corners: solution.corners.map((corner) => cornerDocument(marked, corner)),
+    cones: marked.cones.map((cone) => ({
       id: cone.id,
       cornerNumber: cone.cornerNumber,
       duty: cone.duty,
@@ -61,7 +63,7 @@ export function planDocument(solution: PlanSolution) {
   }
 }
 
-function cornerDocument({ track, room: rooms }: PlanSolution, corner: SolvedCorner) {
+function cornerDocument({ solution: { track, features }, room: rooms }: MarkedPlan, corner: SolvedCorner) {
   const room = rooms.find((r) => r.cornerNumber === corner.number)
   const { frame } = track.circuit
   const point = (p: CornerPoint | null) => {
@@ -78,9 +80,8 @@ function cornerDocument({ track, room: rooms }: PlanSolution, corner: SolvedCorn
     }
   }
   const { points } = corner
-  const runOffs = runOffsOf(track)
   const outside = corner.direction === 'left' ? 'right' : 'left'
-  const atExit = points.exit ? runOffAt(track, runOffs, outside, points.exit.stationM) : null
+  const atExit = points.exit ? runOffAt(track, features.runOffs, outside, points.exit.stationM) : null
   return {
     number: corner.number,
     name: corner.name,

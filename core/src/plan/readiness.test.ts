@@ -1,8 +1,8 @@
-import { duties, noConeEdits, type MarkerScheme, type UnsafeAnswer } from '@ochote/contracts'
+import { duties, type MarkerScheme, type UnsafeAnswer } from '@ochote/contracts'
 import { describe, expect, it } from 'vitest'
 import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
 import { smoothSetup } from '../../fixtures/smoothSetup'
-import { applyConeEdits } from '../cones/coneEdits'
+import { plainMarks } from '../../fixtures/plainMarks'
 import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
 import { comparePlans } from './comparePlans'
 import { isAnswered, readiness } from './readiness'
@@ -12,15 +12,16 @@ import { solvePlan } from './solvePlan'
 const circuit = checkCircuit('nine-corner')
 const vehicle = checkVehicle('hatch')
 const setup = smoothSetup(circuit, vehicle, checkSetup('blend-080'))
-const solution = accepted(solvePlan({ circuit, vehicle, setup, firstSession: false }))
-const cones = applyConeEdits(solution, noConeEdits)
+const solution = accepted(solvePlan({ circuit, vehicle, setup }))
+const marked = plainMarks(solution)
+const { cones } = marked
 const look = { kind: 'cone' as const, colour: 'red', hex: '#cc2222', count: 1 }
 const looks = Object.fromEntries(duties.map((d) => [d, look])) as MarkerScheme['looks']
 const enough = { looks, stock: { red: 500 } }
-const safe = { ...solution, room: [] }
-const unsafe = { ...solution.room[0]!, verdict: 'unsafe', marginM: -8 } as RoomToBeWrong
+const safe = { ...marked, room: [] }
+const unsafe = { ...marked.room[0]!, verdict: 'unsafe', marginM: -8 } as RoomToBeWrong
 const answer: UnsafeAnswer = { cornerNumber: unsafe.cornerNumber, reason: 'Known here', by: 'Rhona Keld', shortM: 8 }
-const given = { solution: safe, cones, scheme: enough, answers: [], students: 2, briefed: 2 }
+const given = { marked: safe, scheme: enough, answers: [], students: 2, briefed: 2 }
 const open = (items: ReturnType<typeof readiness>) => items.filter((item) => !item.done).map((item) => item.key)
 
 describe('what a plan has and lacks', () => {
@@ -31,15 +32,18 @@ describe('what a plan has and lacks', () => {
   it('names what is missing, each by itself', () => {
     expect(open(readiness({ ...given, scheme: { looks, stock: { red: 3 } } }))).toEqual(['stock'])
     expect(open(readiness({ ...given, briefed: 1 }))).toEqual(['briefed'])
-    expect(open(readiness({ ...given, cones: cones.filter((c) => c.cornerNumber !== '4') }))).toEqual(['marks'])
+    expect(open(readiness({ ...given, marked: { ...safe, cones: cones.filter((c) => c.cornerNumber !== '4') } }))).toEqual(['marks'])
     const over = { fromM: 100, toM: 110, side: 'left' as const, byM: 0.4 }
-    const edge = readiness({ ...given, solution: { ...safe, lineReport: { ...safe.lineReport, overEdge: [over] } } })
+    const edge = readiness({
+      ...given,
+      marked: { ...safe, solution: { ...solution, lineReport: { ...solution.lineReport, overEdge: [over] } } },
+    })
     expect(open(edge)).toEqual(['edge'])
     expect(edge.find((item) => item.key === 'edge')!.must).toBe(true)
   })
 
   it('must not have an unsafe cone that nobody answers for', () => {
-    const found = { ...given, solution: { ...safe, room: [unsafe] } }
+    const found = { ...given, marked: { ...safe, room: [unsafe] } }
     expect(readiness(found).find((item) => item.key === 'unsafe')).toMatchObject({ done: false, must: true })
     expect(open(readiness({ ...found, answers: [answer] }))).toEqual([])
   })
@@ -75,11 +79,8 @@ describe('sections to work on', () => {
 
 describe('two plans on one circuit', () => {
   const slower = { ...setup, pace: { lateral: 0.7, brake: 0.55, drive: 0.8 } }
-  const second = accepted(solvePlan({ circuit, vehicle, setup: slower, firstSession: false }))
-  const rows = comparePlans(
-    { solution, cones, vehicle, setup },
-    { solution: second, cones: applyConeEdits(second, noConeEdits), vehicle, setup: slower },
-  )
+  const second = accepted(solvePlan({ circuit, vehicle, setup: slower }))
+  const rows = comparePlans(marked, plainMarks(second))
   const brakes = rows.filter((r) => r.duty === 'brake' && r.apartM !== null)
 
   it('give each mark’s difference in metres, and brake marks for both where the earlier has them', () => {
@@ -100,7 +101,7 @@ describe('two plans on one circuit', () => {
   })
 
   it('of which one alone has a mark say so', () => {
-    const alone = comparePlans({ solution, cones, vehicle, setup }, { solution, cones: cones.slice(1), vehicle, setup })
+    const alone = comparePlans(marked, { ...marked, cones: cones.slice(1) })
     expect(alone.filter((r) => r.second === null)).toMatchObject([{ id: cones[0]!.id, apartM: null, sharedM: null, costS: [null, null] }])
     expect(alone.filter((r) => r.second).every((r) => r.apartM === 0 && r.costS[0] === 0)).toBe(true)
   })

@@ -1,7 +1,7 @@
 import type { MarkerScheme, UnsafeAnswer } from '@ochote/contracts'
 import { stockTotals } from '../cones/placingList'
-import type { Cone } from '../cones/coneEdits'
 import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
+import type { MarkedPlan } from './markPlan'
 import type { PlanSolution } from './solvePlan'
 
 /** One thing a plan has to have, or lacks. */
@@ -10,12 +10,11 @@ export interface ReadyItem {
   readonly done: boolean
   /** while this is not done the plan can't be marked ready */
   readonly must: boolean
-  readonly told: string
+  readonly says: string
 }
 
 export interface ReadinessInput {
-  readonly solution: Pick<PlanSolution, 'room' | 'lineReport' | 'corners'>
-  readonly cones: readonly Cone[]
+  readonly marked: Pick<MarkedPlan, 'cones' | 'room'> & { readonly solution: Pick<PlanSolution, 'lineReport' | 'corners'> }
   readonly scheme: Pick<MarkerScheme, 'looks' | 'stock'>
   readonly answers: readonly UnsafeAnswer[]
   /** students who drive on this plan, and how many of them are briefed */
@@ -35,8 +34,8 @@ export function isAnswered(room: Pick<RoomToBeWrong, 'cornerNumber' | 'marginM'>
 const corners = (numbers: readonly string[]) => `corner${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}`
 
 /** What a plan has and lacks before it is used: computed, never ticked by hand. */
-export function readiness({ solution, cones, scheme, answers, students, briefed }: ReadinessInput): ReadyItem[] {
-  const { room, lineReport } = solution
+export function readiness({ marked: { solution, cones, room }, scheme, answers, students, briefed }: ReadinessInput): ReadyItem[] {
+  const { lineReport } = solution
   const bare = solution.corners.filter((c) => !cones.some((cone) => cone.cornerNumber === c.number)).map((c) => c.number)
   const open = room.filter((r) => r.verdict === 'unsafe' && !isAnswered(r, answers)).map((r) => r.cornerNumber)
   const unsafe = room.filter((r) => r.verdict === 'unsafe').length
@@ -47,13 +46,13 @@ export function readiness({ solution, cones, scheme, answers, students, briefed 
       key: 'marks',
       done: bare.length === 0,
       must: false,
-      told: bare.length === 0 ? `Every corner has a mark, ${cones.length} in all` : `No mark at ${corners(bare)}`,
+      says: bare.length === 0 ? `Every corner has a mark, ${cones.length} in all` : `No mark at ${corners(bare)}`,
     },
     {
       key: 'unsafe',
       done: open.length === 0,
       must: true,
-      told:
+      says:
         open.length > 0
           ? `Unsafe and not answered: ${corners(open)}. Move the brake cone, lower the pace, or write the reason by name`
           : unsafe === 0
@@ -64,7 +63,7 @@ export function readiness({ solution, cones, scheme, answers, students, briefed 
       key: 'edge',
       done: lineReport.overEdge.length === 0,
       must: true,
-      told:
+      says:
         lineReport.overEdge.length === 0
           ? 'The line keeps between the edges'
           : `The line is over the edge at ${lineReport.overEdge.map((o) => `${o.fromM.toFixed(0)} m`).join(', ')}`,
@@ -73,20 +72,20 @@ export function readiness({ solution, cones, scheme, answers, students, briefed 
       key: 'unknown',
       done: unknown.length === 0,
       must: false,
-      told: unknown.length === 0 ? 'Run-off is known wherever it is braked' : `Run-off not known beyond ${corners(unknown)}`,
+      says: unknown.length === 0 ? 'Run-off is known wherever it is braked' : `Run-off not known beyond ${corners(unknown)}`,
     },
     {
       key: 'stock',
       done: short.length === 0,
       must: false,
-      told:
+      says:
         short.length === 0 ? 'Enough markers in stock' : `Short of ${short.map((l) => `${l.needed - l.inStock} ${l.colour}`).join(', ')}`,
     },
     {
       key: 'briefed',
       done: students > 0 && briefed === students,
       must: false,
-      told: students === 0 ? 'Nobody drives on this plan yet' : `${briefed} of ${students} students briefed`,
+      says: students === 0 ? 'Nobody drives on this plan yet' : `${briefed} of ${students} students briefed`,
     },
   ]
 }

@@ -1,64 +1,62 @@
-import type { ConeEdits, FieldProblem, StoredSolution, Setup, Vehicle } from '@ochote/contracts'
-import { applyConeEdits } from '../cones/coneEdits'
-import { placeCones, type ComputedCone } from '../cones/placeCones'
+import type { FieldProblem, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
 import { afterCorners } from '../corners/afterCorner'
-import { cornerPriorities } from '../corners/cornerPriority'
 import { cornerPointsOf, type DrivenLine } from '../corners/cornerPoints'
+import { cornerPriorities } from '../corners/cornerPriority'
+import { rankingReason } from '../corners/ranking'
+import type { SolvedCorner } from '../corners/solvedCorner'
+import { upshiftsOf, type Upshift } from '../corners/upshifts'
 import type { Circuit } from '../geometry/circuit'
 import { cornersOf } from '../geometry/corners'
-import { DEFAULT_STEP_M, sampleTrack, stationsApart } from '../geometry/track'
+import { placeFeatures, type PlacedFeatures } from '../geometry/placedFeatures'
+import { DEFAULT_STEP_M, sampleTrack } from '../geometry/track'
 import { chooseLine, type LineMethod } from '../line/chooseLine'
-import { gripMapOf } from '../line/gripMap'
+import { gripMapOf, type UsualLine } from '../line/gripMap'
 import { pathOf } from '../line/path'
-import { roomToBeWrong, type RoomToBeWrong } from '../runOff/roomToBeWrong'
 import { roadAlong } from '../line/roadAlong'
-import { lineReport, type LineReport } from './lineReport'
-import type { SolvedCorner } from '../corners/solvedCorner'
-import { rankingReason } from '../corners/ranking'
-import { upshiftsOf, type Upshift } from '../corners/upshifts'
 import { success, type Outcome } from '../outcome/outcome'
 import { speedAlong } from '../speed/speedAlong'
 import { forcesAlong } from '../vehicle/forces'
+import { lineReport, type LineReport } from './lineReport'
 
-/** What the computation makes of a circuit, a vehicle and a set-up. */
+/** Line, speeds and corners computed from a circuit, a vehicle and a set-up. Where its cones stand is `markPlan`'s. */
 export interface PlanSolution extends DrivenLine {
+  readonly vehicle: Vehicle
+  readonly setup: Setup
+  readonly features: PlacedFeatures
+  /** the usual dry line that grip was computed with */
+  readonly usual: UsualLine
   readonly lineMethod: LineMethod
   readonly corners: readonly SolvedCorner[]
-  readonly cones: readonly ComputedCone[]
   /** what the line's school costs and gives */
   readonly lineReport: LineReport
-  /** what took long, to be kept for the same circuit, vehicle and set-up */
+  /** the slow part of the computation, to be stored for the same circuit, vehicle and set-up */
   readonly stored: StoredSolution
-  /** places where a gear is taken up, in the order of the lap */
+  /** places where the driver shifts up, in the order of the lap */
   readonly upshifts: readonly Upshift[]
   /** why the corners are ranked as they are */
   readonly ranking: string
-  /** room to be wrong at every corner that is braked for, in the order of the lap */
-  readonly room: readonly RoomToBeWrong[]
 }
 
 export interface PlanInput {
   circuit: Circuit
   vehicle: Vehicle
   setup: Setup
-  firstSession: boolean
-  /** what was done to the cones by hand: room to be wrong is measured where they stand */
-  coneEdits?: ConeEdits
   /** distance between samples, metres; 2 by default */
   stepM?: number
-  /** what was worked out before for the same circuit, vehicle and set-up: it is not done again */
+  /** the stored solution for the same circuit, vehicle and set-up; its part is not computed again */
   stored?: StoredSolution
-  /** share of the work done, 0…1; a throw stops it */
+  /** receives the share done, 0…1; a throw stops the computation */
   onProgress?: (share: number) => void
 }
 
-/** Line, speeds, corner points and cones of a plan. */
+/**
+ * Line, speeds and corner points of a plan. The result depends on the input alone.
+ * @returns a problem by field where the set-up or the circuit can't be driven, as with margins wider than the track
+ */
 export function solvePlan({
   circuit,
   vehicle,
   setup,
-  firstSession,
-  coneEdits,
   stepM = DEFAULT_STEP_M,
   stored,
   onProgress,
@@ -70,33 +68,27 @@ export function solvePlan({
     ...(onProgress ? { onProgress } : {}),
   })
   if (!chosen.ok) return chosen
-  const { line, method } = chosen.value
+  const { line, method, usual } = chosen.value
   const path = pathOf(track, line)
-  const road = roadAlong(track, gripMapOf(track, setup.conditions), line, path)
+  const road = roadAlong(track, gripMapOf(track, setup.conditions, usual), line, path)
   const forces = forcesAlong(road, vehicle, setup)
-  const driven: DrivenLine = { track, line, path, trace: speedAlong(road, vehicle, setup, { forces }) }
-  const points = cornerPointsOf(driven, corners)
-  const after = afterCorners(driven, corners, points)
-  const all = { driven, road, vehicle, setup, forces }
-  const priorities = stored?.priorities.length === corners.length ? stored.priorities : cornerPriorities(all, points, after)
-  const cones = placeCones(track, corners, points, { firstSession })
+  const lap: DrivenLine = { track, line, path, trace: speedAlong(road, vehicle, setup, { forces }) }
+  const points = cornerPointsOf(lap, corners)
+  const after = afterCorners(lap, corners, points)
+  const driven = { driven: lap, road, vehicle, setup, forces }
+  const priorities = stored?.priorities.length === corners.length ? stored.priorities : cornerPriorities(driven, points, after)
   const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, priority: priorities[i]! }))
-  const standing = coneEdits ? applyConeEdits({ track, trace: driven.trace, cones }, coneEdits) : cones
-  // of several, as for two vehicles, the last one is where someone brakes with least room
-  const brakeCone = (number: string) => {
-    const end = corners.find((c) => c.number === number)!.endM
-    const brakes = standing.filter((c) => c.cornerNumber === number && c.duty === 'brake').map((c) => c.stationM)
-    return brakes.sort((a, b) => stationsApart(track, a, end) - stationsApart(track, b, end))[0] ?? null
-  }
   return success({
-    ...driven,
+    ...lap,
+    vehicle,
+    setup,
+    usual,
+    features: placeFeatures(track),
     lineMethod: method,
-    lineReport: lineReport(all, solved, chosen.value),
+    lineReport: lineReport(driven, solved, chosen.value),
     stored: { line: chosen.value.found, priorities },
-    upshifts: upshiftsOf(driven, corners),
+    upshifts: upshiftsOf(lap, corners),
     ranking: rankingReason(solved),
     corners: solved,
-    cones,
-    room: roomToBeWrong(all, solved, brakeCone),
   })
 }

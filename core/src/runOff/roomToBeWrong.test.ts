@@ -2,9 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { noConeEdits } from '@ochote/contracts'
 import { accepted, checkSetup, circuitDocument, position } from '../../fixtures/circuits'
 import { plainVehicle } from '../../fixtures/roads'
+import { plainMarks } from '../../fixtures/plainMarks'
 import { circuitFromDocument } from '../files/readCircuit'
-import { runOffsOf } from '../geometry/stretches'
+import { placeFeatures } from '../geometry/placedFeatures'
 import { sampleTrack } from '../geometry/track'
+import { markPlan } from '../plan/markPlan'
 import { solvePlan } from '../plan/solvePlan'
 import { goStraightOn } from './straightOn'
 
@@ -41,15 +43,16 @@ function stadium(depthM: number | null) {
 
 const vehicle = plainVehicle({ torqueNm: [[0, 120]], muBrake: 1, brakeMaxG: 1 })
 const setup = { ...checkSetup('blend-080'), lineSchool: 'given' as const, givenLine: [[0, 0]] as [number, number][] }
+const solvedOn = (depthM: number | null) => accepted(solvePlan({ circuit: stadium(depthM), vehicle, setup }))
 function firstCorner(depthM: number | null, firstSession = false) {
-  const solution = accepted(solvePlan({ circuit: stadium(depthM), vehicle, setup, firstSession }))
-  return { solution, room: solution.room[0]! }
+  const marked = markPlan(solvedOn(depthM), { firstSession, coneEdits: noConeEdits })
+  return { ...marked, room: marked.room[0]! }
 }
 
 describe('going straight on', () => {
   it('leaves the road and reaches what stands behind the run-off, by Pythagoras', () => {
     const track = sampleTrack(stadium(20), 1)
-    const way = goStraightOn(track, runOffsOf(track), { x: HALF_M, y: -RADIUS_M, headingRad: 0, stationM: 2 * HALF_M })
+    const way = goStraightOn(track, placeFeatures(track).runOffs, { x: HALF_M, y: -RADIUS_M, headingRad: 0, stationM: 2 * HALF_M })
     // along the tangent of the centreline, until 5 m and 25 m outside it
     const tangent = (outM: number) => Math.sqrt((RADIUS_M + outM) ** 2 - RADIUS_M ** 2)
     expect(Math.abs(way.toEdgeM! - tangent(5))).toBeLessThan(1)
@@ -101,23 +104,21 @@ describe('room to be wrong', () => {
   })
 
   it('is measured where a brake cone was moved to: later leaves less', () => {
-    const { solution, room } = firstCorner(60)
-    const cone = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const { cones, room } = firstCorner(60)
+    const cone = cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
     const moves = [{ coneId: cone.id, stationM: cone.stationM + 12, offsetM: cone.offsetM }]
-    const moved = accepted(solvePlan({ circuit: stadium(60), vehicle, setup, firstSession: false, coneEdits: { ...noConeEdits, moves } }))
-      .room[0]!
+    const moved = plainMarks(solvedOn(60), { moves }).room[0]!
     expect(moved.coneStationM).toBeCloseTo(room.coneStationM + 12, 6)
     expect(moved.toObstacleM!).toBeCloseTo(room.toObstacleM! - 12, 1)
     expect(moved.marginM!).toBeLessThan(room.marginM!)
   })
 
   it('takes whoever brakes at a later cone to be faster there, never already slowed', () => {
-    const { solution, room } = firstCorner(20)
-    const cone = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const { cones, room } = firstCorner(20)
+    const cone = cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
     const at = (alongM: number) => {
       const moves = [{ coneId: cone.id, stationM: cone.stationM + alongM, offsetM: cone.offsetM }]
-      return accepted(solvePlan({ circuit: stadium(20), vehicle, setup, firstSession: false, coneEdits: { ...noConeEdits, moves } }))
-        .room[0]!
+      return plainMarks(solvedOn(20), { moves }).room[0]!
     }
     const later = [0, 10, 20, 40].map(at)
     later.slice(1).forEach((r, k) => {
@@ -132,12 +133,11 @@ describe('room to be wrong', () => {
   })
 
   it('counts from the last of several brake cones, whichever was put there first', () => {
-    const { solution, room } = firstCorner(60)
-    const { stationM, offsetM } = solution.cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
+    const { cones, room } = firstCorner(60)
+    const { stationM, offsetM } = cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
     const withAnother = (alongM: number) => {
       const added = [{ id: 'second', cornerNumber: room.cornerNumber, duty: 'brake' as const, stationM: stationM + alongM, offsetM }]
-      return accepted(solvePlan({ circuit: stadium(60), vehicle, setup, firstSession: false, coneEdits: { ...noConeEdits, added } }))
-        .room[0]!
+      return plainMarks(solvedOn(60), { added }).room[0]!
     }
     expect(withAnother(15).coneStationM).toBeCloseTo(stationM + 15, 6)
     expect(withAnother(-15).coneStationM).toBeCloseTo(stationM, 6)

@@ -1,7 +1,7 @@
 import type { Setup } from '@ochote/contracts'
 import { pointAt, type CornerPoint, type CornerPoints } from '../corners/cornerPoints'
 import type { Driven } from '../corners/cornerPriority'
-import { runOffsOf } from '../geometry/stretches'
+import type { RunOff } from '../geometry/placedFeatures'
 import { sampleAtStation, signedApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import { forcesAlong, type Forces } from '../vehicle/forces'
@@ -114,11 +114,11 @@ function leastThatPasses(most: number, passes: (value: number) => boolean): numb
 export function roomToBeWrong(
   driven: Driven,
   corners: readonly { number: string; points: CornerPoints }[],
+  runOffs: readonly RunOff[],
   coneStationM: (cornerNumber: string) => number | null,
   reactionS = DEFAULT_REACTION_S,
 ): RoomToBeWrong[] {
   const { track, path } = driven.driven
-  const runOffs = runOffsOf(track)
   const able = straightForces(driven, { lateral: 1, brake: 1, drive: 1 })
   const driving = straightForces(driven, driven.setup.pace)
   return corners.flatMap(({ number, points }): RoomToBeWrong[] => {

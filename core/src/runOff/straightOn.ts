@@ -1,4 +1,4 @@
-import { runOffAt, type RunOff } from '../geometry/stretches'
+import { runOffAt, type RunOff } from '../geometry/placedFeatures'
 import { sampleAtStation, wrapStation, type Track } from '../geometry/track'
 
 /** Where a vehicle gets to that goes straight on. */

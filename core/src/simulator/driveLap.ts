@@ -1,4 +1,3 @@
-import type { Setup, Vehicle } from '@ochote/contracts'
 import type { DrivenLine } from '../corners/cornerPoints'
 import { sampleAtStation, signedApart, stationsApart, type Track } from '../geometry/track'
 import { gripMapOf } from '../line/gripMap'
@@ -27,8 +26,6 @@ export const noErrors: CornerErrors = { brakeLaterM: 0, speedShare: 1, apexMissM
 
 export interface Drive {
   plan: PlanSolution
-  vehicle: Vehicle
-  setup: Setup
   /** one entry a corner of the plan */
   errors: readonly CornerErrors[]
   /** share of the drive this driver uses on the straights, 0…1 */
@@ -109,11 +106,11 @@ function rateAt(forces: Forces, zone: Zone | null, commitment: number, i: number
  * of beforehand, and what the tyres then refuse is taken as speed scrubbed off.
  */
 export function driveLap(drive: Drive): DrivenLine {
-  const { plan, vehicle, setup, commitment } = drive
-  const { track } = plan
+  const { plan, commitment } = drive
+  const { track, vehicle, setup } = plan
   const line = ownLine(drive)
   const path = pathOf(track, line)
-  const road = roadAlong(track, gripMapOf(track, setup.conditions), line, path)
+  const road = roadAlong(track, gripMapOf(track, setup.conditions, plan.usual), line, path)
   const forces = forcesAlong(road, vehicle, setup)
   const zones = zonesOf(drive)
   const q = new Float64Array(track.count)

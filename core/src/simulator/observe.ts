@@ -1,5 +1,6 @@
 import { cornerPointsOf, pointAt, type CornerPoint, type DrivenLine } from '../corners/cornerPoints'
 import type { Severity } from '../faults/catalogue'
+import { severityOf, type MeasuredFault } from '../faults/thresholds'
 import { signedApart } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 
@@ -10,23 +11,6 @@ export interface Observed {
   readonly severity: Severity
   /** metres, or km/h for `bh` */
   readonly size: number
-}
-
-/** Sizes from which a fault is noted, from which it costs, and from which it is unsafe. */
-const THRESHOLDS: Record<string, readonly [number, number, number]> = {
-  be: [8, 18, Infinity],
-  bl: [7, 14, 24],
-  bh: [5, 10, Infinity],
-  am: [0.7, 1.5, Infinity],
-  pl: [10, 22, Infinity],
-  xn: [1, 2.2, Infinity],
-}
-
-function severityOf(code: string, size: number): Severity | null {
-  const [note, costs, unsafe] = THRESHOLDS[code]!
-  if (size >= unsafe) return 3
-  if (size >= costs) return 2
-  return size >= note ? 1 : null
 }
 
 const KMH_PER_MPS = 3.6
@@ -44,7 +28,7 @@ export function observe(plan: PlanSolution, driven: DrivenLine): Observed[] {
     // late is only late for someone who arrives too fast; a slower approach needs less braking
     const tooFast = planned.turnIn ? pointAt(driven, planned.turnIn.stationM).speedMps - planned.turnIn.speedMps : 0
     const braking = later(planned.brakeStart, own.brakeStart)
-    const sizes: [string, number][] = [
+    const sizes: [MeasuredFault, number][] = [
       ['be', tooFast <= FASTER_MPS ? -braking : 0],
       ['bl', tooFast > FASTER_MPS ? braking : 0],
       ['bh', planned.minSpeed && own.minSpeed ? (planned.minSpeed.speedMps - own.minSpeed.speedMps) * KMH_PER_MPS : 0],

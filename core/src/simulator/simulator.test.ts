@@ -7,12 +7,12 @@ import { normalFrom, randomFrom } from './random'
 
 const vehicle = checkVehicle('hatch')
 const setup = { ...checkSetup('blend-080'), brakingSchool: 'separate' as const }
-const plan = accepted(solvePlan({ circuit: checkCircuit('nine-corner'), vehicle, setup, firstSession: false }))
+const plan = accepted(solvePlan({ circuit: checkCircuit('nine-corner'), vehicle, setup }))
 
 /** A lap with one kind of error at one corner. */
 function lapWith(corner: string | null, error: Partial<CornerErrors> = {}) {
   const errors = plan.corners.map((c) => (c.number === corner ? { ...noErrors, ...error } : noErrors))
-  return driveLap({ plan, vehicle, setup, errors, commitment: 1 })
+  return driveLap({ plan, errors, commitment: 1 })
 }
 const seenAt = (corner: string, error: Partial<CornerErrors>) =>
   observe(plan, lapWith(corner, error))

@@ -4,7 +4,7 @@ import { accepted, checkCases, checkCircuit, checkSetup, checkVehicle } from '..
 import { cornersOf } from '../geometry/corners'
 import { sampleTrack, valueAt } from '../geometry/track'
 import { chooseLine } from '../line/chooseLine'
-import { gripMapOf } from '../line/gripMap'
+import { gripMapOf, usualLineOf } from '../line/gripMap'
 import { roadAlong } from '../line/roadAlong'
 import { speedAlong } from './speedAlong'
 
@@ -15,7 +15,14 @@ function driven(name: (typeof checkCases)[number], stepM: number, lineSchool: 'g
   const setup =
     lineSchool === 'smooth' ? smoothSetup(track.circuit, vehicle, own) : { ...own, lineSchool, givenLine: [[0, 0]] as [number, number][] }
   const { line } = accepted(chooseLine(track, cornersOf(track), vehicle, setup))
-  return { track, trace: speedAlong(roadAlong(track, gripMapOf(track, setup.conditions), line), vehicle, setup) }
+  return {
+    track,
+    trace: speedAlong(
+      roadAlong(track, gripMapOf(track, setup.conditions, usualLineOf(track.circuit, setup.conditions)), line),
+      vehicle,
+      setup,
+    ),
+  }
 }
 
 describe.each(checkCases)('$circuit, $vehicle, $setup against an independent run', (one) => {

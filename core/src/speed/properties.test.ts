@@ -25,7 +25,7 @@ const setupOf = ({ lateral, brake, drive, grip, school }: Drawn): DrivingSetup =
   brakingSchool: school as DrivingSetup['brakingSchool'],
   conditions: { ...base.conditions, grip },
 })
-const roadFor = (setup: DrivingSetup) => roadAlong(track, gripMapOf(track, setup.conditions), straightDown)
+const roadFor = (setup: DrivingSetup) => roadAlong(track, gripMapOf(track, setup.conditions, null), straightDown)
 const lap = (setup: DrivingSetup, car = vehicle) => speedAlong(roadFor(setup), car, setup).lapTimeS
 
 const RUNS = { numRuns: 40, seed: 20261123 }

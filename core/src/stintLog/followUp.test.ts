@@ -1,6 +1,6 @@
 import type { LogEntry } from '@ochote/contracts'
 import { describe, expect, it } from 'vitest'
-import { followedCorrections, correctionsToAskAbout } from './followUp'
+import { followUps, correctionsToAskAbout } from './followUp'
 import { expectedLapS, stintRecord } from './stintRecord'
 import { suggestSteps } from './suggestSteps'
 
@@ -21,12 +21,12 @@ const called = { kind: 'called', lap: 1, corner: '4', code: 'be' } as const
 const answer = (lap: number, result: 'fixed' | 'better' | 'no change') =>
   ({ kind: 'followed', lap, corner: '4', about: idOf(0), result, by: 'seen' }) as const
 const fault = (lap: number, severity: 1 | 2 | 3, corner = '4', code = 'be') => ({ kind: 'fault', lap, corner, code, severity }) as const
-const stateOf = (...taps: [number, Own<LogEntry>][]) => followedCorrections(stintRecord(logOf([50, called], ...taps)))[0]!.state
+const stateOf = (...taps: [number, Own<LogEntry>][]) => followUps(stintRecord(logOf([50, called], ...taps)))[0]!.verdict
 
 describe('a correction that was called', () => {
   it('is not yet seen until a later lap says something', () => {
-    expect(stateOf()).toBe('not yet seen')
-    expect(stateOf([60, fault(1, 2)])).toBe('not yet seen')
+    expect(stateOf()).toBe('no lap after')
+    expect(stateOf([60, fault(1, 2)])).toBe('no lap after')
   })
   it('is what the last pass showed: fixed, better, no change', () => {
     expect(stateOf([150, answer(2, 'fixed')])).toBe('fixed')
@@ -38,24 +38,24 @@ describe('a correction that was called', () => {
     expect(stateOf([150, answer(2, 'fixed')], [250, fault(3, 1)])).toBe('back again')
   })
   it('takes an answer back with its undo', () => {
-    expect(stateOf([150, answer(2, 'fixed')], [160, { kind: 'undo', about: idOf(1) }])).toBe('not yet seen')
+    expect(stateOf([150, answer(2, 'fixed')], [160, { kind: 'undo', about: idOf(1) }])).toBe('no lap after')
   })
   it('is asked about on later laps, once a lap, until it was right twice running', () => {
     const asked = (lap: number, ...taps: [number, Own<LogEntry>][]) =>
-      correctionsToAskAbout(followedCorrections(stintRecord(logOf([50, called], ...taps))), '4', lap).length
+      correctionsToAskAbout(followUps(stintRecord(logOf([50, called], ...taps))), '4', lap).length
     expect(asked(1)).toBe(0)
     expect(asked(2)).toBe(1)
     expect(asked(2, [150, answer(2, 'fixed')])).toBe(0)
     expect(asked(3, [150, answer(2, 'fixed')])).toBe(1)
     expect(asked(4, [150, answer(2, 'fixed')], [250, answer(3, 'fixed')])).toBe(0)
-    expect(correctionsToAskAbout(followedCorrections(stintRecord(logOf([50, called]))), '5', 2)).toEqual([])
+    expect(correctionsToAskAbout(followUps(stintRecord(logOf([50, called]))), '5', 2)).toEqual([])
   })
 })
 
 describe('steps suggested', () => {
   const steps = (taps: [number, Own<LogEntry>][], calm = false) => {
     const record = stintRecord(logOf(...taps))
-    return suggestSteps(record, followedCorrections(record), calm).map((s) => `${s.of} ${s.way}`)
+    return suggestSteps(record, followUps(record), calm).map((s) => `${s.of} ${s.way}`)
   }
   it('are none before a lap was driven', () => expect(steps([[0, { kind: 'line' }]])).toEqual([]))
   it('ask for less pace at once when something was unsafe, or an incident was', () => {
@@ -74,9 +74,9 @@ describe('steps suggested', () => {
   it('ask for more words where calling did not help, for fewer where it did', () => {
     const stuck = logOf([50, called], ...lines(4), [150, answer(2, 'no change')], [250, answer(3, 'no change')])
     const record = stintRecord(stuck)
-    expect(suggestSteps(record, followedCorrections(record)).map((s) => `${s.of} ${s.way}`)).toEqual(['words up', 'marks down'])
+    expect(suggestSteps(record, followUps(record)).map((s) => `${s.of} ${s.way}`)).toEqual(['words up', 'marks down'])
     const helped = stintRecord(logOf([50, called], ...lines(3), [150, answer(2, 'fixed')]))
-    expect(suggestSteps(helped, followedCorrections(helped)).map((s) => `${s.of} ${s.way}`)).toEqual(['pace up', 'words down'])
+    expect(suggestSteps(helped, followUps(helped)).map((s) => `${s.of} ${s.way}`)).toEqual(['pace up', 'words down'])
   })
   it('ask for more marks where places are missed all over, for fewer where every mark was met three laps running', () => {
     const missed = ['2', '4', '6'].map((corner, k): [number, Own<LogEntry>] => [110 + k, fault(2, 1, corner, 'am')])

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { LogEntry } from '@ochote/contracts'
 import { adviceFor, faultOf, faults } from '../faults/catalogue'
-import { correctionsOf } from './corrections'
+import { followUps } from './followUp'
 import { cornerHistories } from './cornerHistory'
 import { likelyFaults } from './likelyFaults'
 import { bestLap, stintRecord, timedLaps } from './stintRecord'
@@ -78,31 +78,32 @@ describe('a stint’s log', () => {
 })
 
 describe('corrections', () => {
-  const outcomeOf = (...laps: (1 | 2 | 3 | null)[]) => {
+  const followUpOf = (...laps: (1 | 2 | 3 | null)[]) => {
     const taps = laps.flatMap((severity, n): [number, Own<LogEntry>][] =>
       severity ? [[n * 100 + 30, fault(n + 1, '5', 'be', severity)]] : [],
     )
-    return correctionsOf(stintRecord(logOf(...fiveLaps, ...taps)))[0]!
+    return followUps(stintRecord(logOf(...fiveLaps, ...taps)))[0]!
   }
 
   it.each([
-    { laps: [2, null, null, null, null], outcome: 'fixed', nextLap: 'clean' },
-    { laps: [2, 2, 2, 2, 2], outcome: 'no change', nextLap: 'seen again' },
-    { laps: [3, 3, 2, 2, 1], outcome: 'better', nextLap: 'seen again' },
-    { laps: [2, null, null, null, 2], outcome: 'back again', nextLap: 'clean' },
-    { laps: [null, null, null, null, 2], outcome: 'no lap after', nextLap: null },
-  ] as const)('logged $laps come out as $outcome', ({ laps, outcome, nextLap }) => {
-    expect(outcomeOf(...laps)).toMatchObject({ outcome, nextLap })
+    { laps: [2, null, null, null, null], verdict: 'not seen since' },
+    { laps: [2, 2, 2, 2, 2], verdict: 'no change' },
+    { laps: [3, 3, 2, 2, 1], verdict: 'better' },
+    { laps: [2, 2, 2, null, null], verdict: 'not seen since' },
+    { laps: [2, null, null, null, 2], verdict: 'back again' },
+    { laps: [null, null, null, null, 2], verdict: 'no lap after' },
+  ] as const)('logged $laps come out as $verdict', ({ laps, verdict }) => {
+    expect(followUpOf(...laps)).toMatchObject({ verdict })
   })
 
-  it('is better on the next lap when better was tapped', () => {
+  it('is better when “better” was tapped', () => {
     const log = logOf(...fiveLaps, [30, fault(1, '5', 'be')], [130, { kind: 'better', lap: 2, corner: '5', about: idOf(6) }])
-    expect(correctionsOf(stintRecord(log))[0]?.nextLap).toBe('better')
+    expect(followUps(stintRecord(log))[0]?.verdict).toBe('better')
   })
 })
 
 describe('what to work on', () => {
-  const corrections = (...taps: [number, Own<LogEntry>][]) => correctionsOf(stintRecord(logOf(...fiveLaps, ...taps)))
+  const corrections = (...taps: [number, Own<LogEntry>][]) => followUps(stintRecord(logOf(...fiveLaps, ...taps)))
   const noMark = () => null
 
   it('puts an unsafe fault first, even one that was put right', () => {

@@ -1,4 +1,4 @@
-import type { FollowedCorrection } from './followUp'
+import { isCalled, type FollowUp } from './followUp'
 import { timedLaps, type StintRecord } from './stintRecord'
 
 /** What might be asked for more or less of from here on. The instructor decides. */
@@ -18,12 +18,13 @@ const MANY_MORE_FAULTS = 2
  * ended is not suggested again.
  * @param calm - the student asked to be kept calm
  */
-export function suggestSteps(record: StintRecord, followed: readonly FollowedCorrection[], calm = false): SuggestedStep[] {
+export function suggestSteps(record: StintRecord, all: readonly FollowUp[], calm = false): SuggestedStep[] {
+  const called = all.filter(isCalled)
   const last = timedLaps(record).length
   if (last === 0) return []
   const down = slowDown(record, last)
-  const pace = down ?? speedUp(record, followed, last, calm ? CLEAN_LAPS.calm : CLEAN_LAPS.usual)
-  const steps = [pace, words(record, followed, last), marks(record, last)].flatMap((s) => (s ? [s] : []))
+  const pace = down ?? speedUp(record, called, last, calm ? CLEAN_LAPS.calm : CLEAN_LAPS.usual)
+  const steps = [pace, words(record, called, last), marks(record, last)].flatMap((s) => (s ? [s] : []))
   const decided = (step: SuggestedStep) => record.steps.some((s) => s.of === step.of && s.lap >= last)
   return steps.filter((step) => !decided(step))
 }
@@ -44,18 +45,19 @@ function slowDown(record: StintRecord, last: number): SuggestedStep | null {
   return null
 }
 
-function speedUp(record: StintRecord, followed: readonly FollowedCorrection[], last: number, cleanLaps: number): SuggestedStep | null {
+function speedUp(record: StintRecord, called: readonly FollowUp[], last: number, cleanLaps: number): SuggestedStep | null {
   if (last < cleanLaps) return null
   for (let lap = last - cleanLaps + 1; lap <= last; lap++) if (costing(record, lap) > 0) return null
-  const open = followed.find((f) => f.state !== 'fixed')
-  return open ? null : { of: 'pace', way: 'up', reason: `nothing costly on the last ${cleanLaps} laps, every correction fixed` }
+  if (called.some((f) => f.verdict !== 'fixed')) return null
+  const fixed = called.length > 0 ? ', every correction fixed' : ''
+  return { of: 'pace', way: 'up', reason: `nothing costly on the last ${cleanLaps} laps${fixed}` }
 }
 
-function words(record: StintRecord, followed: readonly FollowedCorrection[], last: number): SuggestedStep | null {
-  const stuck = followed.find((f) => f.results.slice(-2).filter((r) => r.result === 'no change').length === 2)
+function words(record: StintRecord, called: readonly FollowUp[], last: number): SuggestedStep | null {
+  const stuck = called.find((f) => f.results.slice(-2).filter((r) => r.result === 'no change').length === 2)
   if (stuck) return { of: 'words', way: 'up', reason: `corner ${stuck.corner}: called, and no change twice running` }
-  const fixed = followed.filter((f) => f.state === 'fixed')
-  if (fixed.length > 0 && fixed.length === followed.length && !record.faults.some((f) => f.lap === last))
+  const fixed = called.filter((f) => f.verdict === 'fixed')
+  if (fixed.length > 0 && fixed.length === called.length && !record.faults.some((f) => f.lap === last))
     return { of: 'words', way: 'down', reason: `every correction fixed, nothing new on lap ${last}` }
   return null
 }

@@ -1,5 +1,5 @@
-import { adviceFor, faultOf, severityNames } from '../faults/catalogue'
-import type { Correction, CorrectionOutcome } from './corrections'
+import { adviceFor, faultOf, severityNames, type Severity } from '../faults/catalogue'
+import type { FollowUp, Verdict } from './followUp'
 
 /** One thing to work on next, and why it comes first. */
 export interface WorkOn {
@@ -9,15 +9,26 @@ export interface WorkOn {
   readonly reason: string
 }
 
-/** How much of a fault is left after what its later laps showed. */
-const LEFT: Record<CorrectionOutcome, number> = { 'no change': 1, 'back again': 1, 'no lap after': 0.8, better: 0.5, fixed: 0.1 }
+/** How much of a fault counts as left, by what its later laps showed. */
+const LEFT: Record<Verdict, number> = {
+  'no change': 1,
+  'back again': 1,
+  'no lap after': 0.8,
+  better: 0.5,
+  'not seen since': 0.2,
+  fixed: 0.1,
+}
 
 /** A student can hold two things. */
 export const THINGS_TO_WORK_ON = 2
 
-function weight(c: Correction): number {
-  const unsafe = c.severity === 3 ? 1000 : 0 // safety comes before all else, even when it was fixed
-  return unsafe + c.severity * c.laps.length * LEFT[c.outcome]
+/** A follow-up of a fault that was logged. */
+type Logged = FollowUp & { readonly severity: Severity }
+const isLogged = (followUp: FollowUp): followUp is Logged => followUp.severity !== null
+
+function weight({ severity, seenOn, verdict }: Logged): number {
+  const unsafe = severity === 3 ? 1000 : 0 // safety comes before everything else, even once it is fixed
+  return unsafe + severity * seenOn.length * LEFT[verdict]
 }
 
 function listed(laps: readonly number[]): string {
@@ -25,14 +36,11 @@ function listed(laps: readonly number[]): string {
   return `laps ${laps.slice(0, -1).join(', ')} and ${laps[laps.length - 1]}`
 }
 
-function reasonFor(correction: Correction, all: readonly Correction[]): string {
-  const fault = faultOf(correction.code)
-  const cause = fault?.because
-    .map((code) => all.find((c) => c.corner === correction.corner && c.code === code))
-    .find((c) => c !== undefined)
-  const seen = `seen on ${listed(correction.laps)}, ${severityNames[correction.severity]}`
-  const outcome = correction.outcome === 'fixed' ? 'not seen since' : correction.outcome
-  return cause ? `${seen}; ${outcome}; it follows from ${faultOf(cause.code)?.name ?? cause.code}` : `${seen}; ${outcome}`
+function reasonFor({ corner, code, seenOn, severity, verdict }: Logged, all: readonly Logged[]): string {
+  const fault = faultOf(code)
+  const cause = fault?.because.map((earlier) => all.find((f) => f.corner === corner && f.code === earlier)).find((f) => f !== undefined)
+  const seen = `seen on ${listed(seenOn)}, ${severityNames[severity]}`
+  return cause ? `${seen}; ${verdict}; it follows from ${faultOf(cause.code)?.name ?? cause.code}` : `${seen}; ${verdict}`
 }
 
 /**
@@ -40,15 +48,16 @@ function reasonFor(correction: Correction, all: readonly Correction[]): string {
  * fault whose likely cause was logged at the same corner gives way to its cause.
  * @param markOf - how to find a corner's mark of a duty, or null where the plan has none
  */
-export function workOnFrom(corrections: readonly Correction[], markOf: (corner: string, duty: string) => string | null): WorkOn[] {
-  const follows = (c: Correction) =>
-    c.severity < 3 && corrections.some((cause) => cause !== c && cause.corner === c.corner && faultOf(c.code)?.because.includes(cause.code))
-  return corrections
-    .filter((c) => faultOf(c.code) !== undefined && !follows(c))
+export function workOnFrom(all: readonly FollowUp[], markOf: (corner: string, duty: string) => string | null): WorkOn[] {
+  const logged = all.filter(isLogged)
+  const follows = (f: Logged) =>
+    f.severity < 3 && logged.some((cause) => cause !== f && cause.corner === f.corner && faultOf(f.code)?.because.includes(cause.code))
+  return logged
+    .filter((f) => faultOf(f.code) !== undefined && !follows(f))
     .sort((a, b) => weight(b) - weight(a) || a.corner.localeCompare(b.corner, 'en', { numeric: true }))
-    .map((c) => {
-      const fault = faultOf(c.code)!
-      const mark = fault.markDuty ? markOf(c.corner, fault.markDuty) : null
-      return { corner: c.corner, code: c.code, advice: adviceFor(fault, mark), reason: reasonFor(c, corrections) }
+    .map((f) => {
+      const fault = faultOf(f.code)!
+      const mark = fault.markDuty ? markOf(f.corner, fault.markDuty) : null
+      return { corner: f.corner, code: f.code, advice: adviceFor(fault, mark), reason: reasonFor(f, logged) }
     })
 }

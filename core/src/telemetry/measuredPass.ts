@@ -1,10 +1,12 @@
+import type { PassResult } from '../stintLog/followUp'
+import { severityOf } from '../faults/thresholds'
 import { signedApart, stationsApart, type Track } from '../geometry/track'
 import type { SolvedCorner } from '../corners/solvedCorner'
 import type { LivePlace } from './liveLaps'
 
 /** What a pass through a corner showed of a fault that was called, against the plan. */
 export interface Measured {
-  readonly code: string
+  readonly code: MeasurableCode
   /** m, or km/h for `bh`; how far off the plan, 0 where it is not */
   readonly size: number
   readonly unit: 'm' | 'km/h'
@@ -16,8 +18,10 @@ const BRAKING_MPS2 = 2.2
 const BEFORE_M = 120
 const KMH = 3.6
 
-/** What can be measured from position and speed alone, by code. */
+/** Faults that can be measured from position and speed alone. */
 export const measurableCodes = ['be', 'bl', 'bh', 'am'] as const
+export type MeasurableCode = (typeof measurableCodes)[number]
+const isMeasurable = (code: string): code is MeasurableCode => (measurableCodes as readonly string[]).includes(code)
 
 /**
  * Measures a corner's pass: where braking began, the slowest, and how far from the planned apex, each against the plan.
@@ -25,6 +29,7 @@ export const measurableCodes = ['be', 'bl', 'bh', 'am'] as const
  * @returns null where the pass is not whole or the code cannot be measured from place and speed
  */
 export function measuredPass(track: Track, corner: SolvedCorner, places: readonly LivePlace[], code: string): Measured | null {
+  if (!isMeasurable(code)) return null
   const { brakeStart, minSpeed, apex } = corner.points
   const from = (brakeStart?.stationM ?? corner.startM) - BEFORE_M
   const lengthM = stationsApart(track, from, corner.endM)
@@ -50,8 +55,6 @@ export function measuredPass(track: Track, corner: SolvedCorner, places: readonl
       const away = corner.direction === 'left' ? -1 : 1
       return { code, size: Math.max(0, away * (at.offsetM - apex.offsetM)), unit: 'm' }
     }
-    default:
-      return null
   }
 }
 
@@ -73,12 +76,9 @@ function brakingBegan(pass: readonly LivePlace[]): number | null {
   return null
 }
 
-/** From which size a fault is still there, and from which it is as bad as ever. */
-const STILL: Record<string, readonly [there: number, bad: number]> = { be: [8, 18], bl: [7, 14], bh: [5, 10], am: [0.7, 1.5] }
-
 /** What a measured size says of a correction that was called. */
-export function resultOfMeasured({ code, size }: Measured): 'fixed' | 'better' | 'no change' {
-  const [there, bad] = STILL[code] ?? [0, 0]
-  if (size < there) return 'fixed'
-  return size < bad ? 'better' : 'no change'
+export function resultOfMeasured({ code, size }: Measured): PassResult {
+  const severity = severityOf(code, size)
+  if (severity === null) return 'fixed'
+  return severity === 1 ? 'better' : 'no change'
 }

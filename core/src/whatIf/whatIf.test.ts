@@ -10,10 +10,10 @@ import { ON_LINE, stepOffLine, type OffLine } from './offLine'
 const circuit = checkCircuit('nine-corner')
 const vehicle = checkVehicle('hatch')
 const setup: Setup = { ...checkSetup('blend-080'), lineSchool: 'fastest' }
-const plan = accepted(solvePlan({ circuit, vehicle, setup, firstSession: false }))
+const plan = accepted(solvePlan({ circuit, vehicle, setup }))
 /** the corner before the longest straight */
 const before = plan.corners.reduce((a, b) => (b.after.flatOutM > a.after.flatOutM ? b : a)).number
-const ask = (change: Change, corner = before) => whatIfOf(plan, vehicle, setup, corner, change)!
+const ask = (change: Change, corner = before) => whatIfOf(plan, corner, change)!
 const RUNS = { numRuns: 30, seed: 20261124 }
 
 describe('braking otherwise before the longest straight', () => {
@@ -77,7 +77,7 @@ describe.each<[string, Change]>([
 
 describe('what is asked', () => {
   it('of a corner there is not has no answer', () => {
-    expect(whatIfOf(plan, vehicle, setup, '99', { kind: 'carry', mps: 1 })).toBeNull()
+    expect(whatIfOf(plan, '99', { kind: 'carry', mps: 1 })).toBeNull()
   })
 
   it('leaves the rest of the lap as planned', () => {

@@ -8,6 +8,7 @@ import * as plansByHand from './migrations/2026_11_25_plans_by_hand'
 import * as briefAndRun from './migrations/2026_11_26_brief_and_run'
 import * as keptWork from './migrations/2026_11_25_kept_work'
 import * as names from './migrations/2026_11_29_names'
+import * as shapes from './migrations/2026_11_29_shapes'
 
 interface NamedMigration extends Knex.Migration {
   name: string
@@ -22,6 +23,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_25_shelf_versions', ...shelfVersions },
   { name: '2026_11_26_brief_and_run', ...briefAndRun },
   { name: '2026_11_29_names', ...names },
+  { name: '2026_11_29_shapes', ...shapes },
 ]
 
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {

@@ -1,4 +1,4 @@
-import { vehicleSchema, type MarkerScheme, type Person, type VehicleType } from '@ochote/contracts'
+import { vehicleSchema, type MarkerScheme, type Person, type Car, type VehicleType } from '@ochote/contracts'
 import { demoId } from './demoId'
 
 /** Longdyke Driver Training's people, vehicles and markers. All made up. */
@@ -12,6 +12,7 @@ const student = (name: string, experience: string, wishes: string, push: Person[
   push,
   talk,
   wordsPerSecond: null,
+  version: 1,
 })
 
 export const students: readonly Person[] = [
@@ -34,6 +35,7 @@ const instructor = (name: string, experience: string, wordsPerSecond: number | n
   push: null,
   talk: null,
   wordsPerSecond,
+  version: 1,
 })
 
 export const instructors: readonly Person[] = [
@@ -118,18 +120,24 @@ const kart = {
   notes: 'Hire kart. Brakes act on the rear axle only.',
 } as const
 
-const onShelf = (name: string, vehicle: object): VehicleType => ({
-  id: demoId(`vehicle/${name}`),
+const typeNamed = (name: string, vehicle: object): VehicleType => ({
+  id: demoId(`vehicle type/${name}`),
   version: 1,
   vehicle: vehicleSchema.parse({ ...vehicle, name }),
 })
+const carOf = (name: string, number: string, type: VehicleType, seats: number): Car => ({
+  id: demoId(`vehicle/${name}`),
+  ...{ name, number, vehicleTypeId: type.id, seats, notes: '', version: 1 },
+})
+
+export const vehicleTypes = { hatch: typeNamed('Hatch', hatch), estate: typeNamed('Estate', estate), kart: typeNamed('Yard kart', kart) }
 
 /** Three 110 kW hatchbacks and an estate for the day, and the yard's kart. */
-export const vehicles = {
-  hatches: [onShelf('Hatch 1', hatch), onShelf('Hatch 2', hatch), onShelf('Hatch 3', hatch)],
-  estate: onShelf('Estate', estate),
-  kart: onShelf('Yard kart', kart),
-} as const
+export const cars = {
+  hatches: ['1', '2', '3'].map((number) => carOf(`Hatch ${number}`, number, vehicleTypes.hatch, 5)),
+  estate: carOf('Estate', '4', vehicleTypes.estate, 5),
+  kart: carOf('Yard kart', '', vehicleTypes.kart, 1),
+}
 
 const cone = (colour: string, hex: string, count = 1) => ({ kind: 'cone' as const, colour, hex, count })
 const board = { kind: 'board' as const, colour: 'white', hex: '#f4f1e8', count: 1 }

@@ -1,5 +1,14 @@
 import { join } from 'node:path'
-import { circuitFromDocument, meetingItems, sampleTrack, solvePlan, defaultCalls, defaultMeeting, type PlanSolution } from '@ochote/core'
+import {
+  circuitFromDocument,
+  meetingItems,
+  sampleTrack,
+  markPlan,
+  solvePlan,
+  defaultCalls,
+  defaultMeeting,
+  type MarkedPlan,
+} from '@ochote/core'
 import {
   storedSolutionSchema,
   noConeEdits,
@@ -19,8 +28,10 @@ import { solutionHash } from '../solutions/solutionHash'
 import { storePlanVersion } from '../plans/storePlanVersion'
 import { demoId } from './demoId'
 import demoSolutions from './solutions.json' with { type: 'json' }
-import { instructors, markerSchemes, students, vehicles } from './school'
+import { cars, instructors, markerSchemes, students, vehicleTypes } from './school'
 import { simulatedDebrief, simulatedLog, type Tendency } from './simulatedStint'
+
+export { vehicleTypes }
 
 export const circuits: Record<string, CircuitDocument> = { skerrow: skerrowBasin(), yard: coopersYard(), peat: peatLane() }
 const circuitId = (key: string) => demoId(`circuit/${key}`)
@@ -55,16 +66,16 @@ const setup = (lateral: number, brake: number, drive: number, conditions: Setup[
 interface PlanRecipe {
   day: Day
   name: string
-  vehicle: VehicleType
+  type: VehicleType
   setup: Setup
   firstSession: boolean
 }
 
-const planOf = ({ day, name, vehicle, setup, firstSession }: PlanRecipe): Plan => ({
+const planOf = ({ day, name, type, setup, firstSession }: PlanRecipe): Plan => ({
   id: demoId(`plan/${day.date}/${name}`),
   dayId: day.id,
   circuitId: day.circuitId,
-  vehicleId: vehicle.id,
+  vehicleTypeId: type.id,
   markerSchemeId: markerSchemes[0]!.id,
   name,
   setup,
@@ -76,40 +87,39 @@ const planOf = ({ day, name, vehicle, setup, firstSession }: PlanRecipe): Plan =
   ready: null,
 })
 
-const hatch = vehicles.hatches[0]
 export const plans = {
   firstHatch: planOf({
     day: firstSaturday,
     name: 'Hatch, first session',
-    vehicle: hatch,
+    type: vehicleTypes.hatch,
     setup: setup(0.7, 0.65, 0.75, dry),
     firstSession: true,
   }),
   firstEstate: planOf({
     day: firstSaturday,
     name: 'Estate, first session',
-    vehicle: vehicles.estate,
+    type: vehicleTypes.estate,
     setup: setup(0.68, 0.65, 0.75, dry),
     firstSession: true,
   }),
   wetHatch: planOf({
     day: secondSaturday,
     name: 'Hatch, wet morning',
-    vehicle: hatch,
+    type: vehicleTypes.hatch,
     setup: setup(0.74, 0.68, 0.78, wet),
     firstSession: false,
   }),
   wetEstate: planOf({
     day: secondSaturday,
     name: 'Estate, wet morning',
-    vehicle: vehicles.estate,
+    type: vehicleTypes.estate,
     setup: setup(0.72, 0.66, 0.78, wet),
     firstSession: false,
   }),
   dryHatch: planOf({
     day: secondSaturday,
     name: 'Hatch, drying',
-    vehicle: hatch,
+    type: vehicleTypes.hatch,
     setup: setup(0.76, 0.72, 0.8, { ...dry, grip: 0.9 }),
     firstSession: false,
   }),
@@ -156,63 +166,60 @@ function stintOf(day: Day, index: number, aims: string[], briefed: boolean): Sti
       : index < 5
         ? plans.wetHatch
         : plans.dryHatch
-  const hatches = vehicles.hatches
   return {
     id: demoId(`stint/${day.date}/${index}`),
     dayId: day.id,
     planId: plan.id,
     studentId: students[index]!.id,
     instructorId: instructors[index % 2]!.id,
-    vehicleId: inEstate ? vehicles.estate.id : hatches[index % hatches.length]!.id,
+    carId: inEstate ? cars.estate.id : cars.hatches[index % cars.hatches.length]!.id,
+    otherTypesCones: false,
     plannedLaps: 5,
     startsAt: startsAt(index),
     aims,
     briefedAt: briefed ? `${day.date}T08:45:00.000Z` : null,
     planVersionId: null,
+    version: 1,
   }
 }
 
-/** Several stints are driven on one plan: it is solved once. */
-const solutions = new Map<string, PlanSolution>()
+/** Plans as they are marked, each solved once however many stints are driven on it. */
+const markedPlans = new Map<string, MarkedPlan>()
 
-function solutionOf(plan: Plan): PlanSolution {
-  const known = solutions.get(plan.id)
-  if (known) return known
+export const typeOf = (plan: Plan): VehicleType => Object.values(vehicleTypes).find((type) => type.id === plan.vehicleTypeId)!
+
+function markedPlanOf(plan: Plan): MarkedPlan {
+  const before = markedPlans.get(plan.id)
+  if (before) return before
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
-  const vehicle = allVehicles.find((v) => v.id === plan.vehicleId)!.vehicle
+  const { vehicle } = typeOf(plan)
   const stored = storedSolutionOf(plan, vehicle)
-  const solved = solvePlan({
-    circuit: circuit.value,
-    vehicle,
-    setup: plan.setup,
-    firstSession: plan.firstSession,
-    ...(stored ? { stored } : {}),
-  })
+  const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup, ...(stored ? { stored } : {}) })
   if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
-  solutions.set(plan.id, solved.value)
-  return solved.value
+  const marked = markPlan(solved.value, plan)
+  markedPlans.set(plan.id, marked)
+  return marked
 }
 
 const MADE_AT = new Date('2026-10-01T08:00:00.000Z')
 
-/** The demonstration's lines were found once (`npm run demo-solutions`): finding them takes a minute. */
-const known: Partial<Record<string, unknown>> = demoSolutions
+/** The demonstration's lines ship with it (`npm run demo-solutions` finds them): finding them takes a minute. */
+const storedByHash: Partial<Record<string, unknown>> = demoSolutions
 function storedSolutionOf(plan: Plan, vehicle: Vehicle): StoredSolution | null {
-  const own = known[solutionHash(circuits.skerrow, { vehicle, setup: plan.setup })]
+  const own = storedByHash[solutionHash(circuits.skerrow, { vehicle, setup: plan.setup })]
   return own === undefined ? null : storedSolutionSchema.parse(own)
 }
 
-export const allVehicles = [...vehicles.hatches, vehicles.estate, vehicles.kart]
-
-async function addShelf(all: Repositories): Promise<void> {
+async function addLibrary(all: Repositories): Promise<void> {
   for (const [key, document] of Object.entries(circuits)) {
     const circuit = circuitFromDocument(document)
     if (!circuit.ok) throw new Error(`${key}: ${JSON.stringify(circuit.problem)}`)
     const { lengthM, closed } = sampleTrack(circuit.value)
     await all.circuits.add({ id: circuitId(key), name: circuit.value.name, lengthM, closed }, document)
   }
-  for (const vehicle of allVehicles) await all.vehicles.add(vehicle)
+  for (const type of Object.values(vehicleTypes)) await all.vehicleTypes.add(type)
+  for (const { id, version: _version, ...car } of [...cars.hatches, cars.estate, cars.kart]) await all.cars.save(id, car, 0)
   for (const person of [...students, ...instructors]) await all.people.add(person)
   for (const scheme of markerSchemes) await all.markerSchemes.add(scheme)
 }
@@ -225,7 +232,7 @@ async function driveStint(
   options: { improved: number; debriefed: boolean },
 ): Promise<string[]> {
   const plan = Object.values(plans).find((p) => p.id === stint.planId)!
-  const solution = solutionOf(plan)
+  const marked = markedPlanOf(plan)
   const usual = tendencies[index]!
   const tendency: Tendency = {
     ...usual,
@@ -235,22 +242,19 @@ async function driveStint(
     throttleLaterM: usual.throttleLaterM * options.improved,
     exitUnusedM: usual.exitUnusedM * options.improved,
   }
-  const vehicle = allVehicles.find((v) => v.id === stint.vehicleId)!.vehicle
   const log = simulatedLog({
     stint,
     day: day.date,
-    plan: solution,
-    vehicle,
-    setup: plan.setup,
+    plan: marked.solution,
     tendency,
     seed: 1000 + index + (day === firstSaturday ? 0 : 100),
   })
   await all.stints.add(stint)
-  await all.stints.addEntries(log, `${day.date}T18:00:00.000Z`)
+  await all.logs.add(log, `${day.date}T18:00:00.000Z`)
   const version = await all.planVersions.ofVersion(plan.id, plan.version)
   if (version) await all.stints.setPlanVersion(stint.id, version.id)
-  const debrief = simulatedDebrief(log, stint.id, solution, sentences[index]!)
-  if (options.debriefed) await all.stints.saveDebrief(debrief)
+  const debrief = simulatedDebrief(log, marked.cones, sentences[index]!)
+  if (options.debriefed) await all.stints.saveDebrief(stint.id, debrief, 0)
   return debrief.workOn.map((w) => `Corner ${w.corner}: ${w.advice}`.slice(0, 160))
 }
 
@@ -275,14 +279,14 @@ async function holdMeeting(all: Repositories): Promise<void> {
 /** Makes the demonstration of `domain.md` where the database holds no day yet. */
 export async function seed(all: Repositories): Promise<boolean> {
   if ((await all.days.list()).length > 0) return false
-  await addShelf(all)
+  await addLibrary(all)
   await all.days.add(firstSaturday)
   await all.days.add(secondSaturday)
   for (const plan of Object.values(plans)) {
     await all.plans.add(plan)
     await storePlanVersion(all, plan, { id: demoId(`version/${plan.id}`), at: MADE_AT.toISOString(), by: '' })
-    const { vehicle } = allVehicles.find((v) => v.id === plan.vehicleId)!
-    await all.solutions.store(circuits.skerrow, { circuitId: plan.circuitId, vehicle, setup: plan.setup }, solutionOf(plan).stored, MADE_AT)
+    const key = { circuitId: plan.circuitId, vehicle: typeOf(plan).vehicle, setup: plan.setup }
+    await all.solutions.store(circuits.skerrow, key, markedPlanOf(plan).solution.stored, MADE_AT)
   }
   for (let i = 0; i < students.length; i++) {
     const next = await driveStint(all, firstSaturday, stintOf(firstSaturday, i, [], true), i, { improved: 1, debriefed: true })
@@ -292,7 +296,8 @@ export async function seed(all: Repositories): Promise<boolean> {
   }
   await all.schools.save({ name: 'Longdyke Driver Training', meeting: [...defaultMeeting], calls: defaultCalls }, 1)
   await holdMeeting(all)
-  await all.sessions.keep({
+  await all.sessions.save({
+    version: 0,
     id: demoId('session/second/released'),
     dayId: secondSaturday.id,
     kind: 'released',

@@ -1,6 +1,16 @@
-import { bestLap, correctionsOf, coneFinder, praiseName, stintRecord, THINGS_TO_WORK_ON, workOnFrom, type PlanSolution } from '@ochote/core'
+import {
+  bestLap,
+  coneFinder,
+  followUps,
+  praiseName,
+  stintRecord,
+  THINGS_TO_WORK_ON,
+  workOnFrom,
+  type Cone,
+  type PlanSolution,
+} from '@ochote/core'
 import { driveLap, normalFrom, observe, randomFrom, type CornerErrors, type Observed } from '@ochote/core/simulator'
-import type { Debrief, LogEntry, Setup, Stint, Vehicle } from '@ochote/contracts'
+import type { DebriefDraft, LogEntry, Stint } from '@ochote/contracts'
 import { demoId } from './demoId'
 
 /** How a made-up student drives: each a tendency the simulated driver has at every corner. */
@@ -21,8 +31,6 @@ interface Drive {
   stint: Stint
   day: string
   plan: PlanSolution
-  vehicle: Vehicle
-  setup: Setup
   tendency: Tendency
   seed: number
 }
@@ -134,7 +142,7 @@ class Seat {
 
 /** The log of a stint driven by the simulated driver. */
 export function simulatedLog(drive: Drive): LogEntry[] {
-  const { plan, vehicle, setup, stint, day, tendency } = drive
+  const { plan, stint, day, tendency } = drive
   const random = randomFrom(drive.seed)
   const normal = () => normalFrom(random)
   const seat = new Seat(drive, random)
@@ -144,8 +152,6 @@ export function simulatedLog(drive: Drive): LogEntry[] {
   for (let lap = 1; lap <= stint.plannedLaps; lap++) {
     const driven = driveLap({
       plan,
-      vehicle,
-      setup,
       errors: wobble(errors, tendency.unsteady, normal),
       commitment: Math.min(0.97, 0.82 + 0.04 * lap),
     })
@@ -167,20 +173,20 @@ export function simulatedLog(drive: Drive): LogEntry[] {
 }
 
 /** A debrief of a simulated stint as the program suggests it, with the instructor's sentence. */
-export function simulatedDebrief(log: readonly LogEntry[], stintId: string, plan: PlanSolution, sentence: string): Debrief {
+export function simulatedDebrief(log: readonly LogEntry[], cones: readonly Cone[], sentence: string): DebriefDraft {
   const record = stintRecord(log)
-  const markOf = coneFinder(plan.cones)
+  const markOf = coneFinder(cones)
   const best = bestLap(record)
   const good = [
     ...record.praises.slice(0, 2).map((p) => `Corner ${p.corner}, lap ${p.lap}: ${praiseName(p.code)}`),
-    ...correctionsOf(record)
-      .filter((c) => c.outcome === 'fixed')
+    ...followUps(record)
+      .filter((f) => f.verdict === 'better')
       .slice(0, 1)
-      .map((c) => `Corner ${c.corner} put right after lap ${c.laps[0]}`),
+      .map((f) => `Corner ${f.corner} better after lap ${f.seenOn[0]}`),
     ...(best && best.number === record.laps.length ? ['The last lap was the best one'] : []),
   ]
-  const workOn = workOnFrom(correctionsOf(record), markOf)
+  const workOn = workOnFrom(followUps(record), markOf)
     .slice(0, THINGS_TO_WORK_ON)
     .map(({ corner, code, advice, reason }) => ({ corner, code, advice, reason }))
-  return { stintId, good, workOn, sentence }
+  return { good, workOn, sentence }
 }

@@ -6,7 +6,7 @@ import { circuitFromDocument, LiveLaps, solvePlan } from '@ochote/core'
 import type { LiveLogger, LiveSample } from '@ochote/contracts'
 import { createApp } from '../app'
 import { openDatabase } from '../db/openDatabase'
-import { allVehicles, circuits, plans, seed } from '../demo/seed'
+import { circuits, plans, seed, typeOf } from '../demo/seed'
 import { repositoriesOf, type Repositories } from '../repositories'
 import { LoggerHub } from './loggerHub'
 import { startSimulated } from './simulatedDrive'
@@ -78,7 +78,7 @@ describe('a simulated logger', () => {
   afterEach(() => vi.useRealTimers())
 
   const stintOn = async (name: 'wetHatch') => {
-    const files = await all.stints.viewsForDay(plans[name].dayId)
+    const files = await all.stints.listForDay(plans[name].dayId)
     return files.find((f) => f.stint.planId === plans[name].id)!.stint
   }
   /** A drive sixty times as fast as a real one, and every sample the hub passed on. */
@@ -95,12 +95,11 @@ describe('a simulated logger', () => {
   function lapsOf(heard: readonly LiveSample[]) {
     const circuit = circuitFromDocument(circuits.skerrow)
     if (!circuit.ok) throw new Error('refused')
-    const { vehicle } = allVehicles.find((v) => v.id === plans.wetHatch.vehicleId)!
+    const { vehicle } = typeOf(plans.wetHatch)
     const solved = solvePlan({
       circuit: circuit.value,
       vehicle,
       setup: { ...plans.wetHatch.setup, lineSchool: 'given', givenLine: [[0, 0]] },
-      firstSession: false,
     })
     if (!solved.ok) throw new Error('not solved')
     const live = new LiveLaps(solved.value)

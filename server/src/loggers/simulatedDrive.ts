@@ -1,18 +1,8 @@
 import { driveLap, normalFrom, randomFrom, type CornerErrors } from '@ochote/core/simulator'
-import {
-  circuitFromDocument,
-  placeAt,
-  pointAt,
-  sampleAtTime,
-  solvePlan,
-  stationAtTime,
-  toLonLat,
-  valueAt,
-  type DrivenLine,
-  type PlanSolution,
-} from '@ochote/core'
-import type { LiveLogger, LiveSample, LoggerCommand, SimulatedLogger, Setup, Vehicle } from '@ochote/contracts'
-import { notFound } from '../http/appError'
+import { placeAt, pointAt, sampleAtTime, stationAtTime, toLonLat, valueAt, type DrivenLine, type PlanSolution } from '@ochote/core'
+import type { LiveLogger, LiveSample, LoggerCommand, SimulatedLogger } from '@ochote/contracts'
+import { invalidInput, notFound } from '../http/appError'
+import { markedPlanFor } from '../plans/solvedPlan'
 import type { Repositories } from '../repositories'
 import type { LoggerHub } from './loggerHub'
 
@@ -30,15 +20,11 @@ export interface SimulatedDrive {
 /** A student at the wheel whose laps are driven as they are wanted. */
 class Student {
   private readonly plan: PlanSolution
-  private readonly vehicle: Vehicle
-  private readonly setup: Setup
   private readonly asked: SimulatedLogger
   private readonly normal: () => number
 
-  constructor(plan: PlanSolution, vehicle: Vehicle, setup: Setup, asked: SimulatedLogger, seed: number) {
+  constructor(plan: PlanSolution, asked: SimulatedLogger, seed: number) {
     this.plan = plan
-    this.vehicle = vehicle
-    this.setup = setup
     this.asked = asked
     const random = randomFrom(seed)
     this.normal = () => normalFrom(random)
@@ -58,7 +44,7 @@ class Student {
         exitUnusedM: Math.max(0, 1.8 * given('xn') + 0.4 * n()),
       }
     })
-    return driveLap({ plan: this.plan, vehicle: this.vehicle, setup: this.setup, errors, commitment: 0.9 + 0.1 * skill })
+    return driveLap({ plan: this.plan, errors, commitment: 0.9 + 0.1 * skill })
   }
 
   noise(): number {
@@ -69,27 +55,17 @@ class Student {
 /**
  * Starts a simulated logger in a stint's car, on the stint's plan. It keeps what it could not send and sends it when its link is
  * back, as a real one does.
- * @throws AppError where the stint is not stored
+ * @throws AppError where the stint is not stored, or its plan has no stored solution
  */
 export async function startSimulated(all: Repositories, hub: LoggerHub, id: string, asked: SimulatedLogger): Promise<SimulatedDrive> {
-  const file = await all.stints.find(asked.stintId)
-  if (!file) throw notFound(`Stint ${asked.stintId}`)
-  const plan = (await all.plans.find(file.stint.planId))!
-  const document = (await all.circuits.find(plan.circuitId))!.document
-  const vehicle = (await all.vehicles.list()).find((v) => v.id === plan.vehicleId)!.vehicle
-  const circuit = circuitFromDocument(document)
-  if (!circuit.ok) throw new Error(`circuit ${plan.circuitId} is stored and cannot be read`)
-  const stored = await all.solutions.find(document, { circuitId: plan.circuitId, vehicle, setup: plan.setup })
-  const solved = solvePlan({
-    circuit: circuit.value,
-    vehicle,
-    setup: plan.setup,
-    firstSession: plan.firstSession,
-    ...(stored ? { stored } : {}),
-  })
-  if (!solved.ok) throw new Error(`plan ${plan.id} is stored and cannot be solved`)
-  const person = await all.people.find(file.stint.studentId)
-  return new Drive(hub, id, `Simulated: ${person?.name ?? 'a student'}`, asked, solved.value, vehicle, plan.setup)
+  const view = await all.stints.find(asked.stintId)
+  if (!view) throw notFound(`Stint ${asked.stintId}`)
+  const plan = (await all.plans.find(view.stint.planId))!
+  const car = (await all.cars.find(view.stint.carId))!
+  const marked = await markedPlanFor(all, plan, (await all.vehicleTypes.find(car.vehicleTypeId))!)
+  if (!marked.ok) throw invalidInput(marked.problem)
+  const person = await all.people.find(view.stint.studentId)
+  return new Drive(hub, id, `Simulated: ${person?.name ?? 'a student'}`, asked, marked.value.solution)
 }
 
 class Drive implements SimulatedDrive {
@@ -110,13 +86,13 @@ class Drive implements SimulatedDrive {
   private lastTickMs = Date.now()
   private kept: LiveSample[] = []
 
-  constructor(hub: LoggerHub, id: string, name: string, asked: SimulatedLogger, plan: PlanSolution, vehicle: Vehicle, setup: Setup) {
+  constructor(hub: LoggerHub, id: string, name: string, asked: SimulatedLogger, plan: PlanSolution) {
     this.hub = hub
     this.id = id
     this.name = name
     this.asked = asked
     this.plan = plan
-    this.student = new Student(plan, vehicle, setup, asked, seedOf(id))
+    this.student = new Student(plan, asked, seedOf(id))
     this.driven = this.student.lap()
     this.lapsLeft = asked.laps + 1 // the rest of the lap it is on, then the laps
     this.inLapS = valueAt(plan.track, this.driven.trace.timeS, plan.track.lengthM - BEFORE_LINE_M)

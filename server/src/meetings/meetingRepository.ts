@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { meetingSchema, noMeeting, type Meeting } from '@ochote/contracts'
+import { saveVersioned } from '../db/saveVersioned'
 
 interface MeetingRow {
   day_id: string
@@ -7,28 +8,34 @@ interface MeetingRow {
   version: number
 }
 
-/** Drivers' meetings, one a day. */
+interface AttendanceRow {
+  day_id: string
+  person_id: string
+}
+
+/** Stored drivers' meetings, one a day, and who was at each. */
 export function meetingRepository(db: Knex) {
-  const rows = () => db<MeetingRow>('meetings')
   return {
     find: async (dayId: string): Promise<Meeting> => {
-      const row = await rows().where({ day_id: dayId }).first()
-      return row ? meetingSchema.parse({ ...(JSON.parse(row.content) as object), version: row.version }) : noMeeting
+      const row = await db<MeetingRow>('meetings').where({ day_id: dayId }).first()
+      if (!row) return noMeeting
+      const present = await db<AttendanceRow>('meeting_attendance').where({ day_id: dayId }).orderBy('person_id')
+      return meetingSchema.parse({
+        ...(JSON.parse(row.content) as object),
+        present: present.map((p) => p.person_id),
+        version: row.version,
+      })
     },
-    /** Saves over a known version, 0 before the first; false where another save came first, and then nothing is changed. */
-    save: async (dayId: string, meeting: Omit<Meeting, 'version'>, fromVersion: number): Promise<boolean> => {
-      const row = { content: JSON.stringify(meeting), version: fromVersion + 1 }
-      if (fromVersion > 0) return (await rows().where({ day_id: dayId, version: fromVersion }).update(row)) === 1
-      return (
-        (
-          await rows()
-            .insert({ day_id: dayId, ...row })
-            .onConflict('day_id')
-            .ignore()
-            .returning('day_id')
-        ).length === 1
-      )
-    },
+    /** Saves over a version, 0 before the first. @returns false, with nothing changed, where that version is no longer the current one */
+    save: async (dayId: string, { present, ...content }: Omit<Meeting, 'version'>, fromVersion: number): Promise<boolean> =>
+      db.transaction(async (trx) => {
+        const columns = { content: JSON.stringify(content) }
+        if (!(await saveVersioned(trx, 'meetings', { day_id: dayId }, columns, fromVersion))) return false
+        await trx('meeting_attendance').where({ day_id: dayId }).delete()
+        const rows = [...new Set(present)].map((person_id) => ({ day_id: dayId, person_id }))
+        if (rows.length > 0) await trx('meeting_attendance').insert(rows)
+        return true
+      }),
   }
 }
 export type MeetingRepository = ReturnType<typeof meetingRepository>

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { personSchema, type Person, type PersonSave } from '@ochote/contracts'
+import { personNameSchema, personSchema, type Person, type PersonChange, type PersonName } from '@ochote/contracts'
 
 interface PersonRow {
   id: string
@@ -10,34 +10,45 @@ interface PersonRow {
   push: string | null
   talk: string | null
   words_per_second: number | null
+  version: number
 }
 
 const toPerson = ({ words_per_second, ...row }: PersonRow): Person => personSchema.parse({ ...row, wordsPerSecond: words_per_second })
 
-/** Columns of what is known of someone; what is not given is left out. */
-const columns = ({ wordsPerSecond, ...rest }: PersonSave) => ({
+/** The columns of the fields given. */
+const columns = ({ wordsPerSecond, ...rest }: PersonChange) => ({
   ...rest,
   ...(wordsPerSecond === undefined ? {} : { words_per_second: wordsPerSecond }),
 })
 
-/** People as they are stored. */
+/** Stored people. */
 export function personRepository(db: Knex) {
   const rows = () => db<PersonRow>('people')
   return {
     list: async (): Promise<Person[]> => (await rows().orderBy('name')).map(toPerson),
+    /** Names of those who take part in a day. */
+    namesForDay: async (dayId: string): Promise<PersonName[]> =>
+      (
+        await rows()
+          .whereIn('id', db('day_people').select('person_id').where({ day_id: dayId }))
+          .select('id', 'name', 'role')
+          .orderBy('name')
+      ).map((row) => personNameSchema.parse(row)),
     find: async (id: string): Promise<Person | undefined> => {
       const row = await rows().where({ id }).first()
       return row && toPerson(row)
     },
-    add: async ({ id, role, ...rest }: Person): Promise<void> => {
+    add: async ({ id, role, version, ...rest }: Person): Promise<void> => {
       await db('people')
-        .insert({ id, role, ...columns(rest) })
+        .insert({ id, role, version, ...columns(rest) })
         .onConflict('id')
         .ignore()
     },
-    save: async (id: string, change: PersonSave): Promise<void> => {
-      await db('people').where({ id }).update(columns(change))
-    },
+    /** Changes the fields given. @returns false, with nothing changed, where `fromVersion` is no longer the current version */
+    save: async (id: string, change: PersonChange, fromVersion: number): Promise<boolean> =>
+      (await db('people')
+        .where({ id, version: fromVersion })
+        .update({ ...columns(change), version: fromVersion + 1 })) === 1,
   }
 }
 export type PersonRepository = ReturnType<typeof personRepository>

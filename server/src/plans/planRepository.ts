@@ -6,7 +6,7 @@ interface PlanRow {
   name: string
   day_id: string
   circuit_id: string
-  vehicle_id: string
+  vehicle_type_id: string
   marker_scheme_id: string
   setup: string
   first_session: number | boolean
@@ -30,7 +30,7 @@ const toPlan = (row: PlanRow, ready: ReadyRow | undefined): Plan =>
     name: row.name,
     dayId: row.day_id,
     circuitId: row.circuit_id,
-    vehicleId: row.vehicle_id,
+    vehicleTypeId: row.vehicle_type_id,
     markerSchemeId: row.marker_scheme_id,
     setup: JSON.parse(row.setup),
     firstSession: Boolean(row.first_session),
@@ -43,7 +43,7 @@ const toPlan = (row: PlanRow, ready: ReadyRow | undefined): Plan =>
 
 const draftColumns = (draft: PlanDraft) => ({
   name: draft.name,
-  vehicle_id: draft.vehicleId,
+  vehicle_type_id: draft.vehicleTypeId,
   marker_scheme_id: draft.markerSchemeId,
   setup: JSON.stringify(draft.setup),
   first_session: draft.firstSession,

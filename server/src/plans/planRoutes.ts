@@ -11,44 +11,44 @@ import { readinessProblems } from './readinessProblems'
 const params = z.object({ planId: z.uuid() })
 
 export function planRoutes(all: Repositories, now: () => Date): Router {
-  const { plans, vehicles, markerSchemes } = all
-  const known = async (planId: string) => {
+  const { plans, vehicleTypes, markerSchemes } = all
+  const storedPlan = async (planId: string) => {
     const plan = await plans.find(planId)
     if (!plan) throw notFound(`Plan ${planId}`)
     return plan
   }
-  /** What a draft names has to be on the shelf. */
-  const onShelf = async ({ vehicleId, markerSchemeId }: PlanDraft) => {
+  /** Throws unless everything that a draft names is stored. */
+  const checkNames = async ({ vehicleTypeId, markerSchemeId }: PlanDraft) => {
     const missing = [
-      ...((await vehicles.list()).some((v) => v.id === vehicleId)
+      ...((await vehicleTypes.find(vehicleTypeId))
         ? []
-        : [{ field: 'draft.vehicleId', found: vehicleId, expected: 'a vehicle on the shelf' }]),
+        : [{ field: 'draft.vehicleTypeId', found: vehicleTypeId, expected: 'a vehicle type in the library' }]),
       ...((await markerSchemes.list()).some((s) => s.id === markerSchemeId)
         ? []
-        : [{ field: 'draft.markerSchemeId', found: markerSchemeId, expected: 'a marker scheme on the shelf' }]),
+        : [{ field: 'draft.markerSchemeId', found: markerSchemeId, expected: 'a marker scheme in the library' }]),
     ]
     if (missing.length > 0) throw invalidInput(missing)
   }
   return Router()
     .get('/:planId', async (req, res) => {
       const { planId } = parseInput(params, req.params)
-      answer(res, planSchema, await known(planId))
+      answer(res, planSchema, await storedPlan(planId))
     })
     .post('/', async (req, res) => {
       const { id, dayId, draft } = parseInput(planAddSchema, req.body)
       const day = await all.days.find(dayId)
       if (!day) throw notFound(`Day ${dayId}`)
-      await onShelf(draft)
+      await checkNames(draft)
       await plans.add({ ...draft, id, dayId, circuitId: day.circuitId, version: 1, ready: null })
-      answer(res, planSchema, await known(id), 201)
+      answer(res, planSchema, await storedPlan(id), 201)
     })
     .put('/:planId', async (req, res) => {
       const { planId } = parseInput(params, req.params)
       const { draft, fromVersion } = parseInput(planSaveSchema, req.body)
-      await known(planId)
-      await onShelf(draft)
+      await storedPlan(planId)
+      await checkNames(draft)
       const saved = await plans.save(planId, draft, fromVersion)
-      const current = await known(planId)
+      const current = await storedPlan(planId)
       if (!saved) throw conflict(`The plan “${current.name}”`, current.version)
       answer(res, planSchema, current)
     })
@@ -61,11 +61,11 @@ export function planRoutes(all: Repositories, now: () => Date): Router {
     .post('/:planId/versions', async (req, res) => {
       const { planId } = parseInput(params, req.params)
       const { id, by, fromVersion } = parseInput(markReadySchema, req.body)
-      const plan = await known(planId)
+      const plan = await storedPlan(planId)
       if (plan.version !== fromVersion) throw conflict(`The plan “${plan.name}”`, plan.version)
       const problems = await readinessProblems(all, plan)
       if (problems.length > 0) throw invalidInput(problems)
       await storePlanVersion(all, plan, { id, at: now().toISOString(), by })
-      answer(res, planSchema, await known(planId), 201)
+      answer(res, planSchema, await storedPlan(planId), 201)
     })
 }

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
 import { planVersionSchema, type PlanVersion } from '@ochote/contracts'
 
@@ -8,29 +9,47 @@ interface VersionRow {
   at: string
   made_by: string
   content: string
+  circuit_hash: string
+  document: string
 }
 
-const toVersion = ({ id, plan_id, version, at, made_by, content }: VersionRow): PlanVersion =>
-  planVersionSchema.parse({ id, planId: plan_id, version, at, by: made_by, ...(JSON.parse(content) as object) })
+const toVersion = ({ id, plan_id, version, at, made_by, content, document }: VersionRow): PlanVersion =>
+  planVersionSchema.parse({
+    id,
+    planId: plan_id,
+    version,
+    at,
+    by: made_by,
+    ...(JSON.parse(content) as object),
+    circuit: JSON.parse(document) as unknown,
+  })
 
-/** Plans as they stood: added, never changed. */
+/** Plan versions: added, never changed. A circuit's document is stored once for all the versions made on it. */
 export function planVersionRepository(db: Knex) {
-  const rows = () => db<VersionRow>('plan_versions')
+  const rows = () =>
+    db<VersionRow>('plan_versions')
+      .join('circuit_documents', 'circuit_documents.hash', 'plan_versions.circuit_hash')
+      .select('plan_versions.*', 'circuit_documents.document')
   return {
     find: async (id: string): Promise<PlanVersion | undefined> => {
-      const row = await rows().where({ id }).first()
+      const row = (await rows().where({ id }).first()) as VersionRow | undefined
       return row && toVersion(row)
     },
-    /** The newest one kept of a plan's version, if that was kept. */
+    /** The newest stored copy of a plan's version, if there is one. */
     ofVersion: async (planId: string, version: number): Promise<PlanVersion | undefined> => {
-      const row = await rows().where({ plan_id: planId, version }).orderBy('at', 'desc').first()
+      const row = (await rows().where({ plan_id: planId, version }).orderBy('at', 'desc').first()) as VersionRow | undefined
       return row && toVersion(row)
     },
-    add: async ({ id, planId, version, at, by, ...content }: PlanVersion): Promise<void> => {
-      await db('plan_versions')
-        .insert({ id, plan_id: planId, version, at, made_by: by, content: JSON.stringify(content) })
-        .onConflict('id')
-        .ignore()
+    add: async ({ id, planId, version, at, by, circuit, ...content }: PlanVersion): Promise<void> => {
+      const document = JSON.stringify(circuit)
+      const hash = createHash('sha256').update(document).digest('hex')
+      await db.transaction(async (trx) => {
+        await trx('circuit_documents').insert({ hash, document }).onConflict('hash').ignore()
+        await trx('plan_versions')
+          .insert({ id, plan_id: planId, version, at, made_by: by, content: JSON.stringify(content), circuit_hash: hash })
+          .onConflict('id')
+          .ignore()
+      })
     },
   }
 }

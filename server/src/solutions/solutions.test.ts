@@ -1,13 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { StoredSolution, SolutionKey } from '@ochote/contracts'
 import { circuitFromDocument, cornersOf, sampleTrack, solvePlan } from '@ochote/core'
-import { allVehicles, circuits, plans } from '../demo/seed'
+import { circuits, plans, typeOf, vehicleTypes } from '../demo/seed'
 import demoSolutions from '../demo/solutions.json' with { type: 'json' }
 import { startApp, type RunningApp } from '../testing/startApp'
 import { solutionHash } from './solutionHash'
 
 const CIRCUIT_ID = '01890000-0000-7000-8000-000000000001'
-const vehicle = allVehicles[0]!.vehicle
+const vehicle = vehicleTypes.hatch.vehicle
 const key: SolutionKey = { circuitId: CIRCUIT_ID, vehicle, setup: plans.dryHatch.setup }
 const read = circuitFromDocument(circuits.skerrow)
 if (!read.ok) throw new Error('the demonstration circuit is refused')
@@ -81,13 +81,12 @@ describe('stored solutions', () => {
 
 describe('the demonstration’s lines', () => {
   it.each(Object.values(plans).map((plan) => [plan.name, plan] as const))('of “%s” is stored and lies between the edges', (_name, plan) => {
-    const own = allVehicles.find((v) => v.id === plan.vehicleId)!.vehicle
+    const own = typeOf(plan).vehicle
     const stored = solutionFor({ vehicle: own, setup: plan.setup })
     const solved = solvePlan({
       circuit,
       vehicle: own,
       setup: plan.setup,
-      firstSession: false,
       stored,
       onProgress: () => expect.fail('searched'),
     })

@@ -2,14 +2,14 @@ import type { Knex } from 'knex'
 import {
   debriefSchema,
   stintSchema,
-  storedEntrySchema,
-  type BriefSave,
+  type BriefDraft,
   type Debrief,
-  type LogEntry,
+  type DebriefDraft,
+  type ListedStint,
   type Stint,
   type StintView,
-  type StoredEntry,
 } from '@ochote/contracts'
+import { saveVersioned } from '../db/saveVersioned'
 
 interface StintRow {
   id: string
@@ -17,28 +17,14 @@ interface StintRow {
   plan_id: string
   student_id: string
   instructor_id: string
-  vehicle_id: string
+  car_id: string
+  other_types_cones: number | boolean
   planned_laps: number
   starts_at: string
   aims: string
   briefed_at: string | null
   plan_version_id: string | null
-}
-
-interface EntryRow {
-  id: string
-  stint_id: string
-  device_id: string
-  device_time: string
-  server_time: string
-  kind: string
-  lap: number | null
-  corner: string | null
-  code: string | null
-  severity: number | null
-  about: string | null
-  detail: string
-  clock_offset_ms: number
+  version: number
 }
 
 interface DebriefRow {
@@ -46,6 +32,7 @@ interface DebriefRow {
   good: string
   work_on: string
   sentence: string
+  version: number
 }
 
 const toStint = (row: StintRow): Stint =>
@@ -55,118 +42,87 @@ const toStint = (row: StintRow): Stint =>
     planId: row.plan_id,
     studentId: row.student_id,
     instructorId: row.instructor_id,
-    vehicleId: row.vehicle_id,
+    carId: row.car_id,
+    otherTypesCones: Boolean(row.other_types_cones),
     plannedLaps: row.planned_laps,
     startsAt: row.starts_at,
     aims: JSON.parse(row.aims),
     briefedAt: row.briefed_at,
     planVersionId: row.plan_version_id,
+    version: row.version,
   })
-
-/** Fields of entries that have columns of their own; whatever else a kind has is kept beside them. */
-const withColumns = ['lap', 'corner', 'code', 'severity', 'about'] as const
-
-const toEntry = (row: EntryRow): StoredEntry => {
-  const { id, stint_id, device_id, device_time, server_time, detail, clock_offset_ms, ...own } = row
-  const present = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== null))
-  return storedEntrySchema.parse({
-    ...(JSON.parse(detail) as object),
-    id,
-    stintId: stint_id,
-    deviceId: device_id,
-    deviceTime: device_time,
-    serverTime: server_time,
-    ...(clock_offset_ms === 0 ? {} : { clockOffsetMs: clock_offset_ms }),
-    ...present,
-  })
-}
-
-const fromEntry = (entry: LogEntry, serverTime: string): EntryRow => {
-  const { id, stintId, deviceId, deviceTime, kind, clockOffsetMs = 0, ...own } = entry
-  const fields: Record<string, unknown> = own
-  const columns = Object.fromEntries(withColumns.map((name) => [name, fields[name] ?? null]))
-  const rest = Object.entries(fields).filter(([name]) => !(withColumns as readonly string[]).includes(name))
-  return {
-    id,
-    stint_id: stintId,
-    device_id: deviceId,
-    device_time: deviceTime,
-    server_time: serverTime,
-    kind,
-    ...(columns as Pick<EntryRow, (typeof withColumns)[number]>),
-    detail: JSON.stringify(Object.fromEntries(rest)),
-    clock_offset_ms: clockOffsetMs,
-  }
-}
 
 const toDebrief = (row: DebriefRow): Debrief =>
-  debriefSchema.parse({ stintId: row.stint_id, good: JSON.parse(row.good), workOn: JSON.parse(row.work_on), sentence: row.sentence })
+  debriefSchema.parse({
+    stintId: row.stint_id,
+    good: JSON.parse(row.good),
+    workOn: JSON.parse(row.work_on),
+    sentence: row.sentence,
+    version: row.version,
+  })
 
-/** Stints with their logs and debriefs as they are stored. */
+/** Stored stints with their briefs and debriefs. */
 export function stintRepository(db: Knex) {
-  /** Stints with what belongs to them, in three queries whatever their number. */
-  const files = async (rows: StintRow[]): Promise<StintView[]> => {
-    const ids = rows.map((row) => row.id)
-    const entries = await db<EntryRow>('log_entries').whereIn('stint_id', ids).orderBy(['device_time', 'id'])
-    const debriefs = await db<DebriefRow>('debriefs').whereIn('stint_id', ids)
-    return rows.map((row) => {
-      const debrief = debriefs.find((d) => d.stint_id === row.id)
-      return {
-        stint: toStint(row),
-        log: entries.filter((e) => e.stint_id === row.id).map(toEntry),
-        debrief: debrief ? toDebrief(debrief) : null,
-      }
-    })
-  }
   const stints = () => db<StintRow>('stints')
+  const inOrder = ['starts_at', 'id']
+  const debriefsOf = (rows: readonly StintRow[]) =>
+    db<DebriefRow>('debriefs').whereIn(
+      'stint_id',
+      rows.map((row) => row.id),
+    )
+  /** Stints with their debriefs, in two queries however many there are. */
+  const views = async (rows: StintRow[]): Promise<StintView[]> => {
+    const debriefs = new Map((await debriefsOf(rows)).map((d) => [d.stint_id, toDebrief(d)]))
+    return rows.map((row) => ({ stint: toStint(row), debrief: debriefs.get(row.id) ?? null }))
+  }
   return {
-    find: async (id: string): Promise<StintView | undefined> => (await files(await stints().where({ id })))[0],
-    viewsForDay: async (dayId: string): Promise<StintView[]> => files(await stints().where({ day_id: dayId }).orderBy(['starts_at', 'id'])),
+    find: async (id: string): Promise<StintView | undefined> => (await views(await stints().where({ id })))[0],
+    listForDay: async (dayId: string): Promise<ListedStint[]> => {
+      const rows = await stints().where({ day_id: dayId }).orderBy(inOrder)
+      const debriefed = new Set((await debriefsOf(rows).select('stint_id')).map((d) => d.stint_id))
+      return rows.map((row) => ({ stint: toStint(row), debriefed: debriefed.has(row.id) }))
+    },
     viewsForStudent: async (studentId: string): Promise<StintView[]> =>
-      files(await stints().where({ student_id: studentId }).orderBy(['starts_at', 'id'])),
+      views(await stints().where({ student_id: studentId }).orderBy(inOrder)),
+    /** Adds a stint, and its student and instructor to the day's people. Adding the same id again changes nothing. */
     add: async (stint: Stint): Promise<void> => {
-      await db('stints')
-        .insert({
-          id: stint.id,
-          day_id: stint.dayId,
-          plan_id: stint.planId,
-          student_id: stint.studentId,
-          instructor_id: stint.instructorId,
-          vehicle_id: stint.vehicleId,
-          planned_laps: stint.plannedLaps,
-          starts_at: stint.startsAt,
-          aims: JSON.stringify(stint.aims),
-          briefed_at: stint.briefedAt,
-          plan_version_id: stint.planVersionId,
-        })
-        .onConflict('id')
-        .ignore()
-    },
-    saveBrief: async (id: string, { aims, briefedAt }: BriefSave): Promise<void> => {
-      await db('stints')
-        .where({ id })
-        .update({ aims: JSON.stringify(aims), briefed_at: briefedAt })
-    },
-    /** Says which version of the plan a stint was driven on; one that was said before stays. */
-    setPlanVersion: async (id: string, planVersionId: string): Promise<void> => {
-      await db('stints').where({ id, plan_version_id: null }).update({ plan_version_id: planVersionId })
-    },
-    /** Adds entries to a stint's log in one transaction; those it holds already stay as they are. */
-    addEntries: async (entries: readonly LogEntry[], serverTime: string): Promise<void> => {
-      const ROWS_A_STATEMENT = 50
       await db.transaction(async (trx) => {
-        for (let i = 0; i < entries.length; i += ROWS_A_STATEMENT) {
-          const rows = entries.slice(i, i + ROWS_A_STATEMENT).map((e) => fromEntry(e, serverTime))
-          await trx('log_entries').insert(rows).onConflict('id').ignore()
-        }
+        await trx('stints')
+          .insert({
+            id: stint.id,
+            day_id: stint.dayId,
+            plan_id: stint.planId,
+            student_id: stint.studentId,
+            instructor_id: stint.instructorId,
+            car_id: stint.carId,
+            other_types_cones: stint.otherTypesCones,
+            planned_laps: stint.plannedLaps,
+            starts_at: stint.startsAt,
+            aims: JSON.stringify(stint.aims),
+            briefed_at: stint.briefedAt,
+            plan_version_id: stint.planVersionId,
+            version: stint.version,
+          })
+          .onConflict('id')
+          .ignore()
+        const people = [stint.studentId, stint.instructorId].map((person_id) => ({ day_id: stint.dayId, person_id }))
+        await trx('day_people').insert(people).onConflict(['day_id', 'person_id']).ignore()
       })
     },
-    saveDebrief: async ({ stintId, good, workOn, sentence }: Debrief): Promise<void> => {
-      await db('debriefs')
-        .insert({ stint_id: stintId, good: JSON.stringify(good), work_on: JSON.stringify(workOn), sentence })
-        .onConflict('stint_id')
-        .merge()
+    saveBrief: async (id: string, { aims, briefedAt }: BriefDraft, fromVersion: number): Promise<boolean> =>
+      saveVersioned(db, 'stints', { id }, { aims: JSON.stringify(aims), briefed_at: briefedAt }, fromVersion),
+    /** Ties a stint to the plan version it is driven on; the first one stays. */
+    setPlanVersion: async (id: string, planVersionId: string): Promise<void> => {
+      await stints().where({ id, plan_version_id: null }).update({ plan_version_id: planVersionId })
     },
+    saveDebrief: async (id: string, { good, workOn, sentence }: DebriefDraft, fromVersion: number): Promise<boolean> =>
+      saveVersioned(
+        db,
+        'debriefs',
+        { stint_id: id },
+        { good: JSON.stringify(good), work_on: JSON.stringify(workOn), sentence },
+        fromVersion,
+      ),
   }
 }
 export type StintRepository = ReturnType<typeof stintRepository>

@@ -1,8 +1,9 @@
 import {
+  carSchema,
   circuitSchema,
   circuitSummarySchema,
-  dayViewSchema,
   daySchema,
+  dayViewSchema,
   loggerSchema,
   markerSchemeSchema,
   personSchema,
@@ -16,16 +17,17 @@ import { queryOptions } from '@tanstack/react-query'
 import { z } from 'zod'
 import { request } from './request'
 
-/** Everything read from the server, key and function in one place. */
+/** Every query to the server, with its key and its function. */
 export const daysQuery = queryOptions({
   queryKey: ['days'],
   queryFn: ({ signal }) => request(z.array(daySchema), '/api/days', { signal }),
 })
 
+/** A day without its logs, which `useLog` brings. */
 export const dayQuery = (dayId: string) =>
   queryOptions({ queryKey: ['days', dayId], queryFn: ({ signal }) => request(dayViewSchema, `/api/days/${dayId}`, { signal }) })
 
-/** A plan as it stood once; it never changes. */
+/** A plan version, which never changes. */
 export const planVersionQuery = (planId: string, versionId: string | null) =>
   queryOptions({
     queryKey: ['plan-versions', versionId],
@@ -39,7 +41,7 @@ export const circuitsQuery = queryOptions({
   queryFn: ({ signal }) => request(z.array(circuitSummarySchema), '/api/circuits', { signal }),
 })
 
-/** A circuit changes seldom, and whoever saves one puts it here. */
+/** A circuit seldom changes, and a save puts the new one here. */
 export const circuitQuery = (circuitId: string) =>
   queryOptions({
     queryKey: ['circuits', circuitId],
@@ -47,9 +49,14 @@ export const circuitQuery = (circuitId: string) =>
     staleTime: 60_000,
   })
 
-export const vehiclesQuery = queryOptions({
-  queryKey: ['vehicles'],
-  queryFn: ({ signal }) => request(z.array(vehicleTypeSchema), '/api/vehicles', { signal }),
+export const vehicleTypesQuery = queryOptions({
+  queryKey: ['vehicle-types'],
+  queryFn: ({ signal }) => request(z.array(vehicleTypeSchema), '/api/vehicle-types', { signal }),
+})
+
+export const carsQuery = queryOptions({
+  queryKey: ['cars'],
+  queryFn: ({ signal }) => request(z.array(carSchema), '/api/cars', { signal }),
 })
 
 export const peopleQuery = queryOptions({
@@ -57,35 +64,41 @@ export const peopleQuery = queryOptions({
   queryFn: ({ signal }) => request(z.array(personSchema), '/api/people', { signal }),
 })
 
+/** One person with what they said about themselves, for those who teach them. */
+export const personQuery = (personId: string) =>
+  queryOptions({ queryKey: ['people', personId], queryFn: ({ signal }) => request(personSchema, `/api/people/${personId}`, { signal }) })
+
 export const markerSchemesQuery = queryOptions({
   queryKey: ['marker-schemes'],
   queryFn: ({ signal }) => request(z.array(markerSchemeSchema), '/api/marker-schemes', { signal }),
 })
 
+/** A stint with its debrief. */
 export const stintQuery = (stintId: string) =>
   queryOptions({ queryKey: ['stints', stintId], queryFn: ({ signal }) => request(stintViewSchema, `/api/stints/${stintId}`, { signal }) })
 
+/** A student's stints on every day, without their logs. */
 export const studentQuery = (personId: string) =>
   queryOptions({
     queryKey: ['students', personId],
     queryFn: ({ signal }) => request(studentViewSchema, `/api/people/${personId}/stints`, { signal }),
   })
 
-/** What the school settles; who saves it puts it here. */
+/** What the school sets for all its days; a save puts it here. */
 export const schoolQuery = queryOptions({
   queryKey: ['school'],
   queryFn: ({ signal }) => request(schoolSchema, '/api/school', { signal }),
   staleTime: 60_000,
 })
 
-/** Live loggers come and go: asked for as long as a page shows them. */
+/** Live loggers come and go, so they are polled while a page shows them. */
 export const loggersQuery = queryOptions({
   queryKey: ['loggers'],
   queryFn: ({ signal }) => request(z.array(loggerSchema), '/api/loggers', { signal }),
   refetchInterval: 10_000,
 })
 
-/** Whether the server answers: what a page shows may be what it said last, kept on the device. */
+/** Whether the server answers. What a page shows may be the server's last answer, cached on the device. */
 export const healthQuery = queryOptions({
   queryKey: ['health'],
   queryFn: ({ signal }) => request(z.object({ ok: z.boolean() }), '/api/health', { signal }),

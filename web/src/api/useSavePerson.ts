@@ -1,20 +1,23 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { personSchema, type DayView, type Person, type PersonSave } from '@ochote/contracts'
-import { dayQuery, peopleQuery } from './queries'
+import { useQueryClient } from '@tanstack/react-query'
+import { personSchema, type Person, type PersonChange } from '@ochote/contracts'
+import { dayQuery, peopleQuery, personQuery } from './queries'
 import { request } from './request'
+import { useVersionedSave } from './useVersionedSave'
 
-/** Saves what changed about someone, and puts it into every open day and the shelf. */
-export function useSavePerson(id: string) {
+/** Saves what changed about someone. */
+export function useSavePerson({ id, version }: Person, onDone: () => void = () => undefined) {
   const client = useQueryClient()
-  return useMutation({
-    mutationFn: (change: PersonSave) => request(personSchema, `/api/people/${id}`, { method: 'PUT', body: change }),
-    onSuccess: (saved) => {
-      const put = (people: readonly Person[]) => people.map((p) => (p.id === id ? saved : p))
-      client.setQueriesData<DayView>(
-        { queryKey: dayQuery('').queryKey.slice(0, 1), predicate: (q) => q.queryKey.length === 2 },
-        (day) => day && { ...day, people: put(day.people) },
-      )
-      client.setQueryData(peopleQuery.queryKey, (people) => people && put(people))
+  const { queryKey } = personQuery(id)
+  return useVersionedSave({
+    version,
+    put: (change: PersonChange, fromVersion) =>
+      request(personSchema, `/api/people/${id}`, { method: 'PUT', body: { change, fromVersion } }),
+    onSaved: (saved) => {
+      client.setQueryData(queryKey, saved)
+      client.setQueryData(peopleQuery.queryKey, (people) => people?.map((p) => (p.id === id ? saved : p)))
+      void client.invalidateQueries({ queryKey: dayQuery('').queryKey.slice(0, 1) }) // days list names
+      onDone()
     },
+    reload: () => client.invalidateQueries({ queryKey }),
   })
 }

@@ -1,24 +1,24 @@
 import { Box, Button, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { StintView } from '@ochote/contracts'
+import type { Stint } from '@ochote/contracts'
 import { studentQuery } from '../api/queries'
 import { lastTime } from './lastTime'
 
 const MOST_AIMS = 2
 
 interface AimsProps {
-  file: StintView
+  stint: Stint
   studentId: string
   onSave: (aims: string[]) => void
 }
 
 /** Two aims for this stint, saved as each field is left; last time's two are offered. */
-export function Aims({ file, studentId, onSave }: AimsProps) {
-  const { aims } = file.stint
+export function Aims({ stint, studentId, onSave }: AimsProps) {
+  const { aims } = stint
   const student = useQuery(studentQuery(studentId))
   const [typed, setTyped] = useState<(string | undefined)[]>([])
-  const offered = lastTime(student.data, file)
+  const offered = lastTime(student.data, stint.id)
   const shown = Array.from({ length: MOST_AIMS }, (_, i) => typed[i] ?? aims[i] ?? '')
   const save = (next: string[]) => {
     setTyped([])

@@ -5,7 +5,7 @@ import { Briefing } from './Briefing'
 export function BriefPage() {
   return (
     <StintStage stage="brief" title="Brief">
-      {(open, choice) => <Briefing key={open.file.stint.id} open={open} choice={choice} />}
+      {(open, choice) => <Briefing key={open.stint.id} open={open} choice={choice} />}
     </StintStage>
   )
 }

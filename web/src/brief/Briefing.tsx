@@ -5,10 +5,12 @@ import { cornerSteps } from '@ochote/core'
 import { count, lapTime, longDay } from '../format/format'
 import { PdfButton } from '../pdf/PdfButton'
 import { TrackMap } from '../trackMap/TrackMap'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { StageFrame } from '../ribbon/StageFrame'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import type { OpenStint } from '../stint/openStint'
+import { OtherTypesCones } from '../stint/OtherTypesCones'
 import { useSaveBrief } from '../stint/useSaveStint'
 import { Aims } from './Aims'
 import { useQuery } from '@tanstack/react-query'
@@ -21,10 +23,9 @@ import { Wishes } from './Wishes'
 
 /** A student's briefing on screen: the circuit with its marks, corner by corner what to do where, two aims. */
 export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
-  const { file, solution, cones, scheme, student, vehicle, instructor, plan, day } = open
-  const { stint } = file
+  const { stint, solution, cones, scheme, student, car, vehicleType, instructor, plan, day } = open
   const [corner, chooseCorner] = useCornerChoice(solution)
-  const save = useSaveBrief(file)
+  const save = useSaveBrief(stint)
   const earlier = useQuery(studentQuery(student.id))
   const steps = useMemo(() => solution.corners.map((c) => ({ corner: c, steps: cornerSteps(c, cones) })), [solution, cones])
   const briefed = stint.briefedAt !== null
@@ -37,29 +38,31 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
         <BriefParts open="Student" dayId={day.id} stintId={stint.id} />
         <PdfButton
           name={`Brief ${student.name}.pdf`}
-          make={async () => (await import('../pdf/briefPdf')).briefPdf(open, lastTime(earlier.data, file))}
+          make={async () => (await import('../pdf/briefPdf')).briefPdf(open, lastTime(earlier.data, stint.id))}
         />
         <Button
           variant={briefed ? 'outlined' : 'contained'}
           startIcon={briefed ? <CheckCircle /> : <RadioButtonUnchecked />}
           aria-pressed={briefed}
-          onClick={() => save.mutate({ aims: stint.aims, briefedAt: briefed ? null : new Date().toISOString() })}
+          onClick={() => save.save({ aims: stint.aims, briefedAt: briefed ? null : new Date().toISOString() })}
         >
           {briefed ? 'Briefed' : 'Mark as briefed'}
         </Button>
       </Stack>
-      {save.error && <ProblemNotice error={save.error} onRetry={() => save.reset()} />}
+      {save.error && <ProblemNotice error={save.error} onRetry={save.retry} />}
+      <ConflictDialog what="brief" conflict={save.conflict} />
       <Typography color="text.secondary">
-        {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
-        {plan.name}, planned lap {lapTime(solution.trace.lapTimeS)}
+        {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {car.name} with {instructor.name} · {plan.name},
+        planned lap {lapTime(solution.trace.lapTimeS)}
       </Typography>
+      <OtherTypesCones open={open} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,5fr) minmax(0,6fr)' }, gap: 3, flex: 1 }}>
         <Stack sx={{ gap: 2 }}>
           <Box sx={{ height: { xs: 280, md: 300 } }}>
             <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
           </Box>
-          <Aims file={file} studentId={student.id} onSave={(aims) => save.mutate({ aims, briefedAt: stint.briefedAt })} />
-          <Wishes student={student} vehicleNotes={vehicle.vehicle.notes} />
+          <Aims stint={stint} studentId={student.id} onSave={(aims) => save.save({ aims, briefedAt: stint.briefedAt })} />
+          <Wishes student={student} vehicleNotes={[car.notes, vehicleType.vehicle.notes].filter(Boolean).join(' ')} />
           <TodaysSection solution={solution} onCorner={chooseCorner} />
         </Stack>
         <CornerByCorner rows={steps} corner={corner} onCorner={chooseCorner} />

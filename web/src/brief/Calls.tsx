@@ -20,24 +20,23 @@ const wide = { display: { xs: 'none', sm: 'table-cell' } }
 
 /** The call sheet of a stint: for its student's own speeds, in the school's words, at the instructor's own pace of speech. */
 export function Calls({ open, school, choice }: { open: OpenStint; school: School; choice: ReactNode }) {
-  const { solution, cones, scheme, plan, student, instructor, file, day } = open
+  const { marked, solution, cones, scheme, plan, student, instructor, stint, day } = open
   const [corner, chooseCorner] = useCornerChoice(solution)
   const [lap, setLap] = useState(1)
   const [dialog, setDialog] = useState<'rate' | 'words' | null>(null)
-  const standing = useMemo(() => ({ ...solution, cones }), [solution, cones])
-  const about = useMemo(() => callOptionsOf(standing).about, [standing])
+  const about = useMemo(() => callOptionsOf(marked).about, [marked])
   const sheet = useMemo(
     () =>
       callsFor(
         { plan, instructor },
         {
-          standing,
+          marked,
           language: school.calls,
           fewWords: student.talk === 'few',
           correctStreaks: student.talk === 'many' ? new Map() : new Map(Object.keys(about).map((id) => [id, lap - 1])),
         },
       ),
-    [plan, instructor, standing, about, school.calls, student.talk, lap],
+    [plan, instructor, marked, about, school.calls, student.talk, lap],
   )
   const bars = useMemo(() => callBars(solution, sheet), [solution, sheet])
   const clashing = new Set(sheet.clashes.flat())
@@ -48,7 +47,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
         <Typography variant="h1">Calls</Typography>
         {choice}
         <Box sx={{ flex: 1 }} />
-        <BriefParts open="Calls" dayId={day.id} stintId={file.stint.id} />
+        <BriefParts open="Calls" dayId={day.id} stintId={stint.id} />
       </Stack>
       <Stack direction="row" sx={{ gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
         <TextField
@@ -59,7 +58,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
           onChange={(e) => setLap(Number(e.target.value))}
           sx={{ minWidth: 150 }}
         >
-          {Array.from({ length: file.stint.plannedLaps }, (_, k) => (
+          {Array.from({ length: stint.plannedLaps }, (_, k) => (
             <MenuItem key={k} value={k + 1}>
               lap {k + 1}
             </MenuItem>
@@ -154,7 +153,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
       {dialog === 'rate' && (
         <SpeechRate
           instructor={instructor}
-          words={planCalls(standing, { language: school.calls })
+          words={planCalls(marked, { language: school.calls })
             .calls.slice(0, 6)
             .map((c) => c.text)
             .join('. ')}

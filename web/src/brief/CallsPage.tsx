@@ -10,7 +10,7 @@ export function CallsPage() {
   return (
     <StintStage stage="brief/calls" title="Calls">
       {(open, choice) => (
-        <Loaded query={school}>{(settled) => <Calls key={open.file.stint.id} open={open} school={settled} choice={choice} />}</Loaded>
+        <Loaded query={school}>{(settled) => <Calls key={open.stint.id} open={open} school={settled} choice={choice} />}</Loaded>
       )}
     </StintStage>
   )

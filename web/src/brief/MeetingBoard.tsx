@@ -1,10 +1,10 @@
 import { Box, Button, Checkbox, FormControlLabel, Stack, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { DayView, School } from '@ochote/contracts'
-import type { MeetingItem } from '@ochote/core'
+import { isCovered, type MeetingItem } from '@ochote/core'
 import { clock, count } from '../format/format'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { Choice } from '../shell/Choice'
 import { Page } from '../shell/Page'
 import { BriefParts } from './BriefParts'
 import { MeetingLarge } from './MeetingLarge'
@@ -25,7 +25,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
   const today = new Set(day.stints.flatMap((s) => [s.stint.studentId]))
   const students = day.people.filter((p) => p.role === 'student' && today.has(p.id))
   const absent = students.filter((p) => !meeting.present.includes(p.id))
-  const open = items.filter((i) => !meeting.done.includes(i.id))
+  const open = items.filter((i) => !isCovered(i, meeting.done))
   const toggle = (list: readonly string[], id: string) => (list.includes(id) ? list.filter((one) => one !== id) : [...list, id])
   const held = meeting.heldAt !== null
   const topics = [...new Set(items.map((i) => i.topic))]
@@ -69,7 +69,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
                     label={item.text}
                     control={
                       <Checkbox
-                        checked={meeting.done.includes(item.id)}
+                        checked={isCovered(item, meeting.done)}
                         onChange={() => change({ ...meeting, done: toggle(meeting.done, item.id) })}
                       />
                     }
@@ -137,15 +137,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
         </Stack>
       </Box>
       {editing && <SchoolTopics school={school} onClose={() => setEditing(false)} />}
-      <Choice
-        open={conflict !== null}
-        title="Someone else ticked something meanwhile"
-        text="The meeting was also changed on another device. Take over what is stored there, or keep what this page shows."
-        choices={[
-          { name: 'Keep what is here', act: () => conflict?.keepMine() },
-          { name: 'Take over theirs', act: () => void conflict?.takeTheirs() },
-        ]}
-      />
+      <ConflictDialog what="meeting" conflict={conflict} />
     </Page>
   )
 }

@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material'
 import { useEffect, useState } from 'react'
 import { Caution } from '../caution/Caution'
-import type { MeetingItem } from '@ochote/core'
+import { isCovered, type MeetingItem } from '@ochote/core'
 
 interface MeetingLargeProps {
   items: readonly MeetingItem[]
@@ -15,7 +15,7 @@ export function MeetingLarge({ items, done, onDone, onClose }: MeetingLargeProps
   const [at, setAt] = useState(() =>
     Math.max(
       0,
-      items.findIndex((i) => !done.includes(i.id)),
+      items.findIndex((i) => !isCovered(i, done)),
     ),
   )
   const item = items[at]!

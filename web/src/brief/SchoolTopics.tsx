@@ -3,13 +3,14 @@ import { Button, Dialog, DialogActions, DialogContent, DialogContentText, Dialog
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
 import type { MeetingTopic, School } from '@ochote/contracts'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useSaveSchool } from './useSaveSchool'
 
 /** The school's own list for every meeting; what is particular to a circuit comes from the circuit. */
 export function SchoolTopics({ school, onClose }: { school: School; onClose: () => void }) {
   const [topics, setTopics] = useState<readonly MeetingTopic[]>(school.meeting)
-  const save = useSaveSchool(school)
+  const save = useSaveSchool(school, onClose)
   const set = (k: number, change: Partial<MeetingTopic>) => setTopics(topics.map((t, i) => (i === k ? { ...t, ...change } : t)))
   const move = (k: number, by: number) => {
     const next = [...topics]
@@ -24,6 +25,7 @@ export function SchoolTopics({ school, onClose }: { school: School; onClose: () 
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
         <DialogContentText>What is particular to a circuit comes from the circuit’s own file, and need not stand here.</DialogContentText>
         {save.error && <ProblemNotice error={save.error} />}
+        <ConflictDialog what="list" conflict={save.conflict} />
         {topics.map((t, k) => (
           <Stack key={t.id} direction="row" sx={{ gap: 1, alignItems: 'center' }}>
             <TextField
@@ -62,11 +64,7 @@ export function SchoolTopics({ school, onClose }: { school: School; onClose: () 
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave as it was</Button>
-        <Button
-          variant="contained"
-          disabled={wrong || save.isPending}
-          onClick={() => save.mutate({ meeting: [...topics] }, { onSuccess: onClose })}
-        >
+        <Button variant="contained" disabled={wrong || save.saving} onClick={() => save.save({ meeting: [...topics] })}>
           Save the list
         </Button>
       </DialogActions>

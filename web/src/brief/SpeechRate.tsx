@@ -2,6 +2,7 @@ import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography }
 import { useState } from 'react'
 import type { Person } from '@ochote/contracts'
 import { useSavePerson } from '../api/useSavePerson'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { wordsPerSecond } from './wordsPerSecond'
 
@@ -16,7 +17,7 @@ interface SpeechRateProps {
 export function SpeechRate({ instructor, words, onClose }: SpeechRateProps) {
   const [startedMs, setStartedMs] = useState<number | null>(null)
   const [rate, setRate] = useState<number | null>(null)
-  const save = useSavePerson(instructor.id)
+  const save = useSavePerson(instructor, onClose)
   const stop = () => {
     setRate(wordsPerSecond(words, (performance.now() - startedMs!) / 1000))
     setStartedMs(null)
@@ -27,6 +28,7 @@ export function SpeechRate({ instructor, words, onClose }: SpeechRateProps) {
       <DialogTitle id="rate-title">How fast {instructor.name} speaks</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
         {save.error && <ProblemNotice error={save.error} />}
+        <ConflictDialog what="person" conflict={save.conflict} />
         <Typography>Start, read this aloud as you would in the car, then stop:</Typography>
         <Typography sx={{ fontSize: '1.4rem', fontWeight: 650 }}>{words}</Typography>
         <Typography role="status">
@@ -49,7 +51,7 @@ export function SpeechRate({ instructor, words, onClose }: SpeechRateProps) {
         <Button
           variant="contained"
           disabled={!usable || startedMs !== null}
-          onClick={() => save.mutate({ wordsPerSecond: Math.round(rate! * 100) / 100 }, { onSuccess: onClose })}
+          onClick={() => save.save({ wordsPerSecond: Math.round(rate! * 100) / 100 })}
         >
           Keep
         </Button>

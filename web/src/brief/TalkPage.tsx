@@ -5,7 +5,7 @@ import { TalkThrough } from './TalkThrough'
 export function TalkPage() {
   return (
     <StintStage stage="brief/talk" title="Talk-through">
-      {(open, choice) => <TalkThrough key={open.file.stint.id} open={open} choice={choice} />}
+      {(open, choice) => <TalkThrough key={open.stint.id} open={open} choice={choice} />}
     </StintStage>
   )
 }

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { priorityPhrases, stintRecord, talkPaces, talkThrough, type TalkPace, type TalkStep } from '@ochote/core'
 import { schoolQuery } from '../api/queries'
-import { useStintLogs } from '../device/useStintLogs'
+import { useStintLog } from '../stintLog/useStintLogs'
 import { TrackMap } from '../trackMap/TrackMap'
 import { StageFrame } from '../ribbon/StageFrame'
 import type { OpenStint } from '../stint/openStint'
@@ -17,17 +17,16 @@ const paceNames: Record<TalkPace, string> = { walking: 'At walking pace', sighti
 
 /** The lap played along ribbon and map, or stepped mark by mark: what, where, why; questions kept where they were asked. */
 export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNode }) {
-  const { solution, cones, scheme, plan, file, day } = open
+  const { marked, solution, cones, scheme, plan, stint, day } = open
   const language = useQuery(schoolQuery).data?.calls.language ?? 'en-GB'
   const [pace, setPace] = useState<TalkPace>('sighting')
   const [speaking, setSpeaking] = useState(false)
-  const files = useMemo(() => [file], [file])
-  const { logOf, add } = useStintLogs(files)
+  const { entries, add } = useStintLog(stint.id)
   const steps = useMemo(() => {
     const own = new Map(plan.priorityOverrides.map((p) => [p.cornerNumber, `${priorityPhrases[p.kind]}: ${p.reason}`]))
     const found = new Map(solution.corners.map((c) => [c.number, `a corner ${priorityPhrases[c.priority.kind]}`]))
-    return talkThrough(solution, cones, (number) => own.get(number) ?? found.get(number) ?? '')
-  }, [solution, cones, plan.priorityOverrides])
+    return talkThrough(marked, (number) => own.get(number) ?? found.get(number) ?? '')
+  }, [marked, solution, plan.priorityOverrides])
   const speak = (step: TalkStep) => speaking && say(`${step.what}, ${step.where}. ${step.why}`, language)
   const { at, playing, go, play, pause } = useTalkClock(solution, steps, pace, speak)
   useTalkKeys(
@@ -37,10 +36,10 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
   useEffect(() => hush, [])
   const step = steps[at]!
   const [question, setQuestion] = useState('')
-  const asked = stintRecord(logOf(file.stint.id).entries).questions
+  const asked = stintRecord(entries).questions
   const keep = () => {
     if (question.trim() === '') return
-    add(file.stint.id, { kind: 'question', corner: step.cornerNumber, text: question.trim() })
+    add({ kind: 'question', corner: step.cornerNumber, text: question.trim() })
     setQuestion('')
   }
   const toCorner = (number: string | null) => {
@@ -53,7 +52,7 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
         <Typography variant="h1">Talk-through</Typography>
         {choice}
         <Box sx={{ flex: 1 }} />
-        <BriefParts open="Talk-through" dayId={day.id} stintId={file.stint.id} />
+        <BriefParts open="Talk-through" dayId={day.id} stintId={stint.id} />
       </Stack>
       <Box
         sx={{
@@ -129,7 +128,7 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
                   {q.corner ? <strong>Corner {q.corner}: </strong> : null}
                   {q.text}
                 </Typography>
-                <Button size="small" aria-label={`Take back: ${q.text}`} onClick={() => add(file.stint.id, { kind: 'undo', about: q.id })}>
+                <Button size="small" aria-label={`Take back: ${q.text}`} onClick={() => add({ kind: 'undo', about: q.id })}>
                   Take back
                 </Button>
               </Stack>

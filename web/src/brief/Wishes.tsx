@@ -3,27 +3,29 @@ import { ToggleButton, ToggleButtonGroup } from '@mui/material'
 import type { Person } from '@ochote/contracts'
 import { useSavePerson } from '../api/useSavePerson'
 import { CommitField } from '../forms/CommitField'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 
 /** What the student brings and wants; it changes pace, calls and fading, and the next instructor starts from it. */
 export function Wishes({ student, vehicleNotes }: { student: Person; vehicleNotes: string }) {
-  const save = useSavePerson(student.id)
+  const save = useSavePerson(student)
   return (
     <Box component="section" aria-labelledby="wishes">
       <Typography id="wishes" variant="h2" sx={{ mb: 1 }}>
         {student.name} and this car
       </Typography>
-      {save.error && <ProblemNotice error={save.error} />}
+      {save.error && <ProblemNotice error={save.error} onRetry={save.retry} />}
+      <ConflictDialog what="person" conflict={save.conflict} />
       <Stack sx={{ gap: 1.25 }}>
-        <CommitField label="Has driven" value={student.experience} most={400} onTake={(experience) => save.mutate({ experience })} />
-        <CommitField label="Wants" value={student.wishes} most={400} onTake={(wishes) => save.mutate({ wishes })} />
+        <CommitField label="Has driven" value={student.experience} most={400} onTake={(experience) => save.save({ experience })} />
+        <CommitField label="Wants" value={student.wishes} most={400} onTake={(wishes) => save.save({ wishes })} />
         <Stack direction="row" sx={{ gap: 2, flexWrap: 'wrap' }}>
           <ToggleButtonGroup
             exclusive
             size="small"
             aria-label="Pushed or calm"
             value={student.push}
-            onChange={(_e, push: Person['push']) => save.mutate({ push })}
+            onChange={(_e, push: Person['push']) => save.save({ push })}
           >
             <ToggleButton value="push">Push me</ToggleButton>
             <ToggleButton value="calm">Calm</ToggleButton>
@@ -33,7 +35,7 @@ export function Wishes({ student, vehicleNotes }: { student: Person; vehicleNote
             size="small"
             aria-label="Many words or few"
             value={student.talk}
-            onChange={(_e, talk: Person['talk']) => save.mutate({ talk })}
+            onChange={(_e, talk: Person['talk']) => save.save({ talk })}
           >
             <ToggleButton value="many">Many words</ToggleButton>
             <ToggleButton value="few">Few words</ToggleButton>

@@ -14,6 +14,7 @@ import {
 import { useState } from 'react'
 import { callLanguageSchema, callVerbs, landmarkKinds, type CallLanguage, type School } from '@ochote/contracts'
 import { defaultCalls, wordingNames } from '@ochote/core'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useSaveSchool } from './useSaveSchool'
 
@@ -31,7 +32,7 @@ const phraseNames: Record<keyof CallLanguage['phrases'], string> = {
 /** The school's wordings, in any language: three lengths of every call, how places are said, what landmarks are called. */
 export function WordingEditor({ school, onClose }: { school: School; onClose: () => void }) {
   const [calls, setCalls] = useState<CallLanguage>(school.calls)
-  const save = useSaveSchool(school)
+  const save = useSaveSchool(school, onClose)
   const read = callLanguageSchema.safeParse(calls)
   const wrong = new Map(read.success ? [] : read.error.issues.map((i) => [i.path.join('.'), i.message]))
   const field = (path: string, label: string, value: string, set: (text: string) => void) => (
@@ -51,6 +52,7 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
       <DialogTitle id="wordings-title">How this school calls</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
         {save.error && <ProblemNotice error={save.error} />}
+        <ConflictDialog what="set of wordings" conflict={save.conflict} />
         <DialogContentText>
           In {'{place}'} stands where, in {'{side}'} left or right, in {'{corner}'} the corner’s number. Verb first, then place.
         </DialogContentText>
@@ -100,11 +102,7 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
       <DialogActions>
         <Button onClick={() => setCalls(defaultCalls)}>The usual English</Button>
         <Button onClick={onClose}>Leave as it was</Button>
-        <Button
-          variant="contained"
-          disabled={!read.success || save.isPending}
-          onClick={() => read.success && save.mutate({ calls: read.data }, { onSuccess: onClose })}
-        >
+        <Button variant="contained" disabled={!read.success || save.saving} onClick={() => read.success && save.save({ calls: read.data })}>
           Save the wordings
         </Button>
       </DialogActions>

@@ -8,9 +8,9 @@ import { planCalls } from '@ochote/core'
 import type { SchoolDraft } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { fakeServer } from '../fixtures/fakeServer'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { school } from '../fixtures/school'
-import { dayFile, instructor, solved, stintFile, student } from '../fixtures/stadium'
+import { dayView, instructor, markedStadium, solved, loggedStint, student } from '../fixtures/stadium'
 import { callBars } from '../ribbon/callBars'
 import { callsCsv, callsVtt } from './callFiles'
 import { MeetingBoard } from './MeetingBoard'
@@ -22,7 +22,7 @@ import { wordsPerSecond } from './wordsPerSecond'
 
 afterEach(() => vi.unstubAllGlobals())
 const solution = solved()
-const sheet = planCalls(solution)
+const sheet = planCalls(markedStadium({}, solution))
 const items: MeetingItem[] = [
   { id: 'a', topic: 'Hazard', text: 'A bump at corner 1', stationM: 10 },
   { id: 'b', topic: 'Flags', text: 'Yellow: lift', stationM: null },
@@ -76,7 +76,7 @@ describe('how fast someone speaks', () => {
     vi.spyOn(performance, 'now').mockImplementation(() => now)
     const { asked } = fakeServer(() => ({ body: { ...instructor, wordsPerSecond: 3 } }))
     const onClose = vi.fn()
-    shown(<SpeechRate instructor={instructor} words="one two three four five six" onClose={onClose} />)
+    renderPage(<SpeechRate instructor={instructor} words="one two three four five six" onClose={onClose} />)
     const read = async (seconds: number) => {
       await userEvent.click(screen.getByRole('button', { name: /^(Start|Again)$/ }))
       now += seconds * 1000
@@ -89,13 +89,15 @@ describe('how fast someone speaks', () => {
     expect(screen.getByRole('status').textContent).toBe('3.0 words a second')
     await userEvent.click(screen.getByRole('button', { name: 'Keep' }))
     await vi.waitFor(() => expect(onClose).toHaveBeenCalledOnce())
-    expect(asked).toEqual([{ method: 'PUT', path: `/api/people/${instructor.id}`, body: { wordsPerSecond: 3 } }])
+    expect(asked).toEqual([
+      { method: 'PUT', path: `/api/people/${instructor.id}`, body: { change: { wordsPerSecond: 3 }, fromVersion: 1 } },
+    ])
     vi.restoreAllMocks()
   })
 })
 
 describe('the meeting', () => {
-  const day = dayFile([stintFile()])
+  const day = dayView([loggedStint()])
   it('cannot be over before every item is gone through and someone held it', async () => {
     const { asked } = fakeServer(({ body }) => ({ body: { ...(body as { meeting: object }).meeting, version: 1 } }))
     const open = { ...day, meeting: { ...day.meeting, heldAt: null, heldBy: '', present: [] } }
@@ -103,7 +105,7 @@ describe('the meeting', () => {
       const { data } = useQuery({ ...dayQuery(day.id), initialData: open, staleTime: Infinity })
       return <MeetingBoard day={data} school={school} items={items} />
     }
-    shown(<Held />)
+    renderPage(<Held />)
     const over = screen.getByRole<HTMLButtonElement>('button', { name: 'The meeting is over' })
     expect(over.disabled).toBe(true)
     expect(screen.getByText(`Not released until it is done with them: ${student.name}`)).toBeTruthy()
@@ -115,7 +117,7 @@ describe('the meeting', () => {
 
   it('is talked through on a large screen by keys, ticking what was gone through', async () => {
     const told = { onDone: vi.fn(), onClose: vi.fn() }
-    shown(<MeetingLarge items={items} done={[]} {...told} />)
+    renderPage(<MeetingLarge items={items} done={[]} {...told} />)
     expect(screen.getByRole('heading').textContent).toBe('Hazard')
     await userEvent.keyboard('{ArrowRight}')
     expect(told.onDone).toHaveBeenCalledExactlyOnceWith('a')
@@ -129,7 +131,7 @@ describe('the meeting', () => {
   it('has the school’s own list put in another order, added to and taken from', async () => {
     const { asked } = fakeServer(() => ({ body: { ...school, version: 5 } }))
     const onClose = vi.fn()
-    shown(<SchoolTopics school={school} onClose={onClose} />)
+    renderPage(<SchoolTopics school={school} onClose={onClose} />)
     const [first, second, third] = school.meeting
     await userEvent.click(screen.getByRole('button', { name: `Move ${second!.topic} up` }))
     await userEvent.click(screen.getByRole('button', { name: `Remove ${third!.topic}` }))
@@ -143,7 +145,7 @@ describe('the meeting', () => {
 describe('the school’s wordings', () => {
   it('are checked as they are typed, and saved in whatever language', async () => {
     const { asked } = fakeServer(() => ({ body: { ...school, version: 5 } }))
-    shown(<WordingEditor school={school} onClose={vi.fn()} />)
+    renderPage(<WordingEditor school={school} onClose={vi.fn()} />)
     const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save the wordings' })
     const language = screen.getByRole('textbox', { name: 'Language, such as en-GB' })
     await userEvent.clear(language)

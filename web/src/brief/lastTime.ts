@@ -1,13 +1,13 @@
-import type { StintView, StudentView } from '@ochote/contracts'
+import type { StudentView } from '@ochote/contracts'
 
 /** What was to be worked on after the student's last debriefed stint before this one. */
-export function lastTime(student: StudentView | undefined, file: StintView): string[] {
+export function lastTime(student: StudentView | undefined, stintId: string): string[] {
   const stints = student?.days.flatMap((d) => d.stints) ?? []
   const before = stints.slice(
     0,
     Math.max(
       0,
-      stints.findIndex((s) => s.stint.id === file.stint.id),
+      stints.findIndex((s) => s.stint.id === stintId),
     ),
   )
   const last = before.reverse().find((s) => s.debrief !== null)

@@ -1,55 +1,56 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { meetingSchema, type DayView, type Meeting } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
-import { ProblemError, request } from '../api/request'
+import { request } from '../api/request'
+import { useVersionedSave } from '../api/useVersionedSave'
 
-type Held = Omit<Meeting, 'version'>
+type MeetingDraft = Omit<Meeting, 'version'>
 
-/** The meeting as it stands on this page, saved at every change, one save after the other. */
+/** The drivers' meeting as this page shows it, saved after every change, one save after the other. */
 export function useMeeting(day: DayView) {
   const client = useQueryClient()
   const { queryKey } = dayQuery(day.id)
   const { version, ...stored } = day.meeting
-  const [mine, setMine] = useState<Held | null>(null)
-  const waiting = useRef<Held | null>(null)
-  const put = (meeting: Meeting) => client.setQueryData<DayView>(queryKey, (before) => before && { ...before, meeting })
-  const save = useMutation({
-    mutationFn: ({ meeting, fromVersion }: { meeting: Held; fromVersion: number }) =>
+  const [mine, setMine] = useState<MeetingDraft | null>(null)
+  const waiting = useRef<MeetingDraft | null>(null)
+  const { save, saving, error, retry, conflict } = useVersionedSave({
+    version,
+    put: (meeting: MeetingDraft, fromVersion) =>
       request(meetingSchema, `/api/days/${day.id}/meeting`, { method: 'PUT', body: { meeting, fromVersion } }),
-    onSuccess: (saved) => {
-      put(saved)
+    onSaved: (meeting) => {
+      client.setQueryData<DayView>(queryKey, (before) => before && { ...before, meeting })
       const next = waiting.current
       waiting.current = null
-      if (next) save.mutate({ meeting: next, fromVersion: saved.version })
+      if (next) save(next, meeting.version)
       else setMine(null)
     },
+    reload: async () => {
+      waiting.current = null
+      await client.invalidateQueries({ queryKey })
+      setMine(null)
+    },
   })
-  const conflict = save.error instanceof ProblemError && save.error.problem.code === 'conflict' ? save.error.problem : null
   return {
     meeting: mine ?? stored,
-    change: (next: Held) => {
+    change: (next: MeetingDraft) => {
       setMine(next)
-      waiting.current = save.isPending ? next : null
-      if (!save.isPending) save.mutate({ meeting: next, fromVersion: day.meeting.version })
+      waiting.current = saving ? next : null
+      if (!saving) save(next)
     },
-    saving: save.isPending,
-    error: conflict ? null : save.error,
+    saving,
+    error,
     conflict: conflict && {
+      ...conflict,
       keepMine: () => {
         waiting.current = null
-        if (mine) save.mutate({ meeting: mine, fromVersion: conflict.currentVersion })
-      },
-      takeTheirs: async () => {
-        waiting.current = null
-        await client.invalidateQueries({ queryKey })
-        setMine(null)
-        save.reset()
+        conflict.keepMine(mine ?? stored)
       },
     },
     retry: () => {
-      waiting.current = null // what this page shows is the latest of it
-      if (mine) save.mutate({ meeting: mine, fromVersion: day.meeting.version })
+      waiting.current = null // what this page shows is the latest
+      if (mine) save(mine)
+      else retry()
     },
   }
 }

@@ -1,16 +1,23 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { schoolSchema, type School, type SchoolDraft } from '@ochote/contracts'
 import { schoolQuery } from '../api/queries'
 import { request } from '../api/request'
+import { useVersionedSave } from '../api/useVersionedSave'
 
-/** Saves what the school settles over the version it was made from. */
-export function useSaveSchool(from: School) {
+/** Saves what the school sets for all its days. */
+export function useSaveSchool({ version, ...draft }: School, onDone: () => void) {
   const client = useQueryClient()
-  return useMutation({
-    mutationFn: (change: Partial<SchoolDraft>) => {
-      const { version, ...draft } = from
-      return request(schoolSchema, '/api/school', { method: 'PUT', body: { school: { ...draft, ...change }, fromVersion: version } })
+  return useVersionedSave({
+    version,
+    put: (change: Partial<SchoolDraft>, fromVersion) =>
+      request(schoolSchema, '/api/school', { method: 'PUT', body: { school: { ...draft, ...change }, fromVersion } }),
+    onSaved: (saved) => {
+      client.setQueryData(schoolQuery.queryKey, saved)
+      onDone()
     },
-    onSuccess: (saved) => client.setQueryData(schoolQuery.queryKey, saved),
+    reload: async () => {
+      await client.invalidateQueries({ queryKey: schoolQuery.queryKey })
+      onDone()
+    },
   })
 }

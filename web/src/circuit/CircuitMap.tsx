@@ -2,7 +2,7 @@ import { useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
 import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react'
 import type { CircuitDocument } from '@ochote/contracts'
-import { toLocal, toLonLat, type LocalFrame, type Track } from '@ochote/core'
+import { placeFeatures, toLocal, toLonLat, type LocalFrame, type Track } from '@ochote/core'
 import { fitToView, type Fit } from '../trackMap/fitToView'
 import { MapFrame } from '../trackMap/MapFrame'
 import { MapTrack } from '../trackMap/MapTrack'
@@ -45,6 +45,7 @@ export function CircuitMap(props: CircuitMapProps) {
   const { transform, show, by } = useMapZoom(svg, width, height)
   const { k } = transform
   const features = featuresIn(document)
+  const placed = useMemo(() => track && placeFeatures(track), [track])
   const fit = useMemo(() => fitToView(bounds, width, Math.max(0, height)), [bounds, width, height])
   const at = ([lon, lat]: Place) => {
     const p = toLocal(frame, lon!, lat!)
@@ -71,7 +72,7 @@ export function CircuitMap(props: CircuitMapProps) {
         }}
       >
         <g transform={transform.toString()}>
-          {track && <MapTrack track={track} fit={fit} k={k} />}
+          {track && placed && <MapTrack track={track} features={placed} fit={fit} k={k} />}
           {features.map((f, i) =>
             roleOf(f) === 'centreline' || f.geometry.type !== 'LineString' ? null : (
               <path

@@ -11,6 +11,7 @@ import { UndoRedo } from '../undo/UndoRedo'
 import { saveFile } from '../pdf/saveFile'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { Choice } from '../shell/Choice'
 import { PanelTabs } from '../shell/PanelTabs'
 import { CircuitCheck } from './CircuitCheck'
@@ -78,7 +79,7 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: 'calc(100dvh - 54px)' }, minHeight: { md: 600 } }}>
       <Stack direction="row" sx={{ px: 2, py: 1, gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Button component={Link} to="/shelf/circuits" startIcon={<ArrowBack />}>
+        <Button component={Link} to="/library/circuits" startIcon={<ArrowBack />}>
           Circuits
         </Button>
         <Typography variant="h1" sx={{ fontSize: '1.3rem' }}>
@@ -155,15 +156,7 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
       <Box sx={{ px: 2, py: 0.75, borderTop: 1, borderColor: 'divider' }}>
         <Caution />
       </Box>
-      <Choice
-        open={draft.conflict !== null}
-        title="Someone else saved this circuit"
-        text={`Version ${draft.conflict ?? ''} was saved while you were changing it here. Nothing of yours is stored yet.`}
-        choices={[
-          { name: 'Take theirs', act: draft.takeTheirs },
-          { name: 'Keep mine', act: draft.keepMine },
-        ]}
-      />
+      <ConflictDialog what="circuit" conflict={draft.conflict} />
       <Choice
         open={leaving.state === 'blocked'}
         title="Leave without saving?"

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { describe, expect, it, vi } from 'vitest'
 import type { CircuitDocument } from '@ochote/contracts'
 import { circuitFromDocument, circuitRemarks, sampleTrack, type LocalFrame, type Track } from '@ochote/core'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { stadiumDocument } from '../fixtures/stadium'
 import { CircuitCheck } from './CircuitCheck'
 import { CornersTab } from './CornersTab'
@@ -40,7 +40,7 @@ function open(
       setDocument(to)
     })
   }
-  shown(<Page />)
+  renderPage(<Page />)
   return { documents, last: () => documents[documents.length - 1]! }
 }
 
@@ -199,7 +199,7 @@ describe('the check of a circuit', () => {
   it('names what keeps it from being used, and leads to the feature', async () => {
     const onFeature = vi.fn()
     const problem = { field: 'features[4].geometry.coordinates[7][1]', found: '100', expected: 'lat -89…89' }
-    shown(<CircuitCheck problems={[problem]} remarks={[]} onFeature={onFeature} />)
+    renderPage(<CircuitCheck problems={[problem]} remarks={[]} onFeature={onFeature} />)
     expect(screen.getByRole('heading', { name: 'It cannot be used like this' })).toBeTruthy()
     expect(screen.getByText('Found 100; expected lat -89…89.')).toBeTruthy()
     await userEvent.click(screen.getByRole('button', { name: problem.field }))
@@ -212,7 +212,7 @@ describe('the check of a circuit', () => {
     const document = stadiumDocument()
     const track = trackOf(document)!
     const remarks = circuitRemarks(track.circuit)
-    shown(<CircuitCheck problems={[]} remarks={remarks} onFeature={() => undefined} />)
+    renderPage(<CircuitCheck problems={[]} remarks={remarks} onFeature={() => undefined} />)
     expect(screen.getByText(/^no run-off outside corners 1, 2: .*, at \d+ m$/)).toBeTruthy()
     const flaws = flawsOf(document, [], track, remarks)
     expect(flaws).toHaveLength(remarks.filter((r) => r.stationM !== null).length)

@@ -1,8 +1,9 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useReducer, useState } from 'react'
 import { circuitSchema, type CircuitDocument, type StoredCircuit } from '@ochote/contracts'
 import { circuitQuery, circuitsQuery } from '../api/queries'
-import { ProblemError, request } from '../api/request'
+import { request } from '../api/request'
+import { useVersionedSave } from '../api/useVersionedSave'
 import { history, startHistory, type History, type HistoryAction } from '../undo/history'
 
 const circuitHistory = (state: History<CircuitDocument>, action: HistoryAction<CircuitDocument>) => history(state, action)
@@ -17,15 +18,12 @@ export interface CircuitDraftState {
   dirty: boolean
   save: () => void
   saving: boolean
-  error: unknown
+  error: Error | null
   version: number
-  /** another save came first: the version that is stored now */
-  conflict: number | null
-  keepMine: () => void
-  takeTheirs: () => void
+  conflict: { version: number; keepMine: () => void; takeTheirs: () => Promise<void> } | null
 }
 
-/** A circuit as it is edited: every change can be undone; it is stored when it is saved, over the version it was made from. */
+/** A circuit while it is edited: every change can be undone. It is stored when it is saved, over the version it was made from. */
 export function useCircuitDraft(circuit: StoredCircuit): CircuitDraftState {
   const client = useQueryClient()
   const [state, dispatch] = useReducer(circuitHistory, circuit.document, startHistory)
@@ -36,18 +34,17 @@ export function useCircuitDraft(circuit: StoredCircuit): CircuitDraftState {
     client.setQueryData(circuitQuery(next.id).queryKey, next)
     void client.invalidateQueries({ queryKey: circuitsQuery.queryKey, exact: true })
   }
-  const put = useMutation({
-    mutationFn: (fromVersion: number) =>
-      request(circuitSchema, `/api/circuits/${circuit.id}`, { method: 'PUT', body: { document: present, fromVersion } }).then(
-        (answered) => ({
-          answered,
-          sent: present,
-        }),
-      ),
-    onSuccess: ({ answered, sent }) => stored({ ...answered, document: sent }),
+  const { save, saving, error, conflict } = useVersionedSave({
+    version: saved.version,
+    put: (document: CircuitDocument, fromVersion) =>
+      request(circuitSchema, `/api/circuits/${circuit.id}`, { method: 'PUT', body: { document, fromVersion } }),
+    onSaved: (answered, sent) => stored({ ...answered, document: sent }),
+    reload: async () => {
+      const theirs = await request(circuitSchema, `/api/circuits/${circuit.id}`)
+      stored(theirs)
+      dispatch({ type: 'replace', to: theirs.document })
+    },
   })
-  const problem = put.error instanceof ProblemError ? put.error.problem : null
-  const conflict = problem?.code === 'conflict' ? problem.currentVersion : null
   return {
     document: present,
     change: useCallback((to: CircuitDocument) => dispatch({ type: 'change', to }), []),
@@ -56,18 +53,10 @@ export function useCircuitDraft(circuit: StoredCircuit): CircuitDraftState {
     canUndo: state.past.length > 0,
     canRedo: state.future.length > 0,
     dirty: present !== saved.document,
-    save: () => put.mutate(saved.version),
-    saving: put.isPending,
-    error: conflict === null ? put.error : null,
+    save: () => save(present),
+    saving,
+    error,
     version: saved.version,
-    conflict,
-    keepMine: () => conflict !== null && put.mutate(conflict),
-    takeTheirs: () => {
-      void request(circuitSchema, `/api/circuits/${circuit.id}`).then((theirs) => {
-        put.reset()
-        stored(theirs)
-        dispatch({ type: 'replace', to: theirs.document })
-      })
-    },
+    conflict: conflict && { ...conflict, keepMine: () => conflict.keepMine(present) },
   }
 }

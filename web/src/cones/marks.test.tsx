@@ -1,9 +1,8 @@
-import { applyConeEdits } from '@ochote/core'
 import { render } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
-import { duties, noConeEdits } from '@ochote/contracts'
-import { shown } from '../fixtures/render'
-import { openStint, scheme, solved } from '../fixtures/stadium'
+import { duties } from '@ochote/contracts'
+import { renderPage } from '../fixtures/render'
+import { markedStadium, openStint, scheme, solved } from '../fixtures/stadium'
 import { DutyMark } from './DutyMark'
 import { StockShortage } from './StockShortage'
 import { stockTotals } from '@ochote/core'
@@ -33,15 +32,15 @@ describe('markers', () => {
   })
 
   it('are named where there are too few, and nothing is said where there are enough', () => {
-    expect(shown(<StockShortage cones={cones} scheme={scheme} />).container.textContent).toMatch(/^ · \d+ red needed, 3 in stock$/)
+    expect(renderPage(<StockShortage cones={cones} scheme={scheme} />).container.textContent).toMatch(/^ · \d+ red needed, 3 in stock$/)
     expect(
-      shown(<StockShortage cones={cones} scheme={{ ...scheme, stock: { red: 99, blue: 99, lime: 99 } }} />).container.textContent,
+      renderPage(<StockShortage cones={cones} scheme={{ ...scheme, stock: { red: 99, blue: 99, lime: 99 } }} />).container.textContent,
     ).toBe('')
   })
 
   it('have a shape of their own for every duty, so that one colour does', () => {
     const shapes = duties.map((duty) => {
-      const { container } = shown(
+      const { container } = renderPage(
         <svg>
           <DutyMark duty={duty} scheme={scheme} />
         </svg>,
@@ -55,11 +54,8 @@ describe('markers', () => {
 
   it('moved by hand stay where they were put and say how far that is', () => {
     const solution = solved()
-    const cone = solution.cones[0]!
-    const moved = applyConeEdits(solution, {
-      ...noConeEdits,
-      moves: [{ coneId: cone.id, stationM: cone.stationM - 8, offsetM: cone.offsetM }],
-    })
+    const cone = markedStadium({}, solution).cones[0]!
+    const { cones: moved } = markedStadium({ moves: [{ coneId: cone.id, stationM: cone.stationM - 8, offsetM: cone.offsetM }] }, solution)
     expect(moved[0]!.moved!.alongM).toBeCloseTo(-8)
     expect(render(<p>{moved[0]!.foundBy}</p>).container.textContent).not.toBe('')
   })

@@ -5,7 +5,7 @@ import { Debriefing } from './Debriefing'
 export function DebriefPage() {
   return (
     <StintStage stage="debrief" title="Debrief">
-      {(open, choice) => <Debriefing key={open.file.stint.id} open={open} choice={choice} />}
+      {(open, choice) => <Debriefing key={open.stint.id} open={open} choice={choice} />}
     </StintStage>
   )
 }

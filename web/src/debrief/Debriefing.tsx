@@ -2,21 +2,24 @@ import { TableViewOutlined } from '@mui/icons-material'
 import { Box, Button, Stack, TextField, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
+import { useQuery } from '@tanstack/react-query'
 import type { DebriefDraft } from '@ochote/contracts'
-import { correctionsOf, followedCorrections, stintRecord, timedLaps } from '@ochote/core'
+import { followUps, stintRecord, timedLaps } from '@ochote/core'
+import { stintQuery } from '../api/queries'
 import { count, longDay } from '../format/format'
 import { PdfButton } from '../pdf/PdfButton'
 import { saveFile } from '../pdf/saveFile'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { StageFrame } from '../ribbon/StageFrame'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import { EmptyState } from '../shell/EmptyState'
 import { stagePath } from '../shell/stages'
 import { logNotes } from '../stint/logNotes'
-import { FollowedList } from '../stint/FollowedList'
+import { FollowUpList } from '../stint/FollowUpList'
 import type { OpenStint } from '../stint/openStint'
+import { useStintLog } from '../stintLog/useStintLogs'
 import { useSaveDebrief } from '../stint/useSaveStint'
-import { Corrections } from './Corrections'
 import { debriefCsv } from './debriefCsv'
 import { FaultGrid } from './FaultGrid'
 import { GoodThings } from './GoodThings'
@@ -24,23 +27,21 @@ import { LapTimes } from './LapTimes'
 import { candidatesFor, goodFrom, suggestedDebrief } from './suggest'
 import { WorkOnThings } from './WorkOnThings'
 
-/** One stint told back: laps, faults, what was corrected, what was good, the two things, a sentence. */
+/** One stint looked back on: laps, faults, what was corrected, what was good, the two things, a sentence. */
 export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
-  const { file, solution, cones, scheme, student, day, vehicle, instructor } = open
-  const record = useMemo(() => stintRecord(file.log), [file.log])
-  const corrections = useMemo(() => correctionsOf(record), [record])
-  const followed = useMemo(() => followedCorrections(record), [record])
+  const { stint, solution, cones, scheme, student, day, car, instructor } = open
+  const { entries } = useStintLog(stint.id)
+  const view = useQuery(stintQuery(stint.id))
+  const stored = view.data?.debrief ?? null
+  const record = useMemo(() => stintRecord(entries), [entries])
+  const followed = useMemo(() => followUps(record), [record])
   const [corner, chooseCorner] = useCornerChoice(solution)
-  const save = useSaveDebrief(file)
   const [changed, setChanged] = useState<DebriefDraft | null>(null)
+  const save = useSaveDebrief(stint, stored?.version ?? 0, () => setChanged(null))
   const suggested = useMemo(() => suggestedDebrief(open, record), [open, record])
-  const draft: DebriefDraft = changed ?? file.debrief ?? suggested
+  const draft: DebriefDraft = changed ?? stored ?? suggested
   const change = (part: Partial<DebriefDraft>) => setChanged({ ...draft, ...part })
-  const store = () =>
-    save.mutate(
-      { good: draft.good.filter((g) => g.trim() !== ''), workOn: draft.workOn, sentence: draft.sentence },
-      { onSuccess: () => setChanged(null) },
-    )
+  const store = () => save.save({ good: draft.good.filter((g) => g.trim() !== ''), workOn: draft.workOn, sentence: draft.sentence })
   const driven = timedLaps(record).length > 0
   return (
     <StageFrame ribbon={{ solution, cones, scheme, corner, onCorner: chooseCorner, notes: logNotes(solution, record), compact: true }}>
@@ -51,29 +52,33 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
         {driven && (
           <>
             <Typography variant="body2" role="status" color="text.secondary">
-              {changed ? 'Changed, not saved' : file.debrief ? 'Saved' : 'Suggested from the log, not saved yet'}
+              {changed ? 'Changed, not saved' : stored ? 'Saved' : 'Suggested from the log, not saved yet'}
             </Typography>
             <Button
               startIcon={<TableViewOutlined />}
-              onClick={() => saveFile(debriefCsv(open, record, corrections), `Debrief ${student.name}.csv`)}
+              onClick={() => saveFile(debriefCsv(open, record, followed), `Debrief ${student.name}.csv`)}
             >
               CSV
             </Button>
             <PdfButton
               name={`Debrief ${student.name}.pdf`}
-              make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, draft)}
+              make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft)}
             />
-            <Button variant="contained" disabled={(changed === null && file.debrief !== null) || save.isPending} onClick={store}>
+            <Button
+              variant="contained"
+              disabled={(changed === null && stored !== null) || save.saving || view.data === undefined}
+              onClick={store}
+            >
               Save debrief
             </Button>
           </>
         )}
       </Stack>
       <Typography color="text.secondary" sx={{ mt: -1 }}>
-        {longDay(day.date)}, {file.stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {vehicle.vehicle.name} with{' '}
-        {instructor.name}
+        {longDay(day.date)}, {stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {car.name} with {instructor.name}
       </Typography>
       {save.error && <ProblemNotice error={save.error} onRetry={store} />}
+      <ConflictDialog what="debrief" conflict={save.conflict} />
       {driven ? (
         <Box
           sx={{
@@ -98,15 +103,14 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
           <Stack sx={{ gap: 2.5 }}>
             <LapTimes record={record} plannedLapS={solution.trace.lapTimeS} />
             <FaultGrid record={record} corners={solution.corners.map((c) => c.number)} corner={corner} onCorner={chooseCorner} />
-            <Corrections corrections={corrections} />
-            <FollowedList followed={followed} />
+            <FollowUpList title="Corrections, and what the next laps showed" followUps={followed} />
           </Stack>
         </Box>
       ) : (
         <EmptyState
           title="Nothing is driven yet"
           action={
-            <Button variant="contained" component={RouterLink} to={stagePath(day.id, 'run', file.stint.id)}>
+            <Button variant="contained" component={RouterLink} to={stagePath(day.id, 'run', stint.id)}>
               Take the seat
             </Button>
           }

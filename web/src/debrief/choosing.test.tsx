@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { stintRecord, type WorkOn } from '@ochote/core'
 import { useState } from 'react'
 import { describe, expect, it } from 'vitest'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { logOf, openStint } from '../fixtures/stadium'
 import { GoodThings } from './GoodThings'
 import { candidatesFor } from './suggest'
@@ -17,7 +17,7 @@ const log = logOf([
   [40, { kind: 'line' }],
   [90, { kind: 'in' }],
 ])
-const candidates = candidatesFor(openStint(log), stintRecord(log))
+const candidates = candidatesFor(openStint(), stintRecord(log))
 
 describe('two things to work on', () => {
   let chosen: readonly WorkOn[] = []
@@ -35,7 +35,7 @@ describe('two things to work on', () => {
   })
 
   it('say why, and can be put in the instructor’s own words', async () => {
-    shown(<Page from={candidates.slice(0, 2)} />)
+    renderPage(<Page from={candidates.slice(0, 2)} />)
     expect(screen.getByText(`Because: ${candidates[0]!.reason}`)).toBeTruthy()
     const words = screen.getAllByRole('textbox', { name: 'What to do' })[0]!
     await userEvent.clear(words)
@@ -44,7 +44,7 @@ describe('two things to work on', () => {
   })
 
   it('are never the same thing twice, and may be one or none', async () => {
-    shown(<Page from={candidates.slice(0, 2)} />)
+    renderPage(<Page from={candidates.slice(0, 2)} />)
     await userEvent.click(screen.getByRole('combobox', { name: '2.' }))
     const offered = screen.getAllByRole('option').map((o) => o.textContent)
     expect(offered).toEqual(['Nothing', 'Corner 1: brakes early'])
@@ -53,7 +53,7 @@ describe('two things to work on', () => {
   })
 
   it('says so when there is nothing', () => {
-    shown(<WorkOnThings chosen={[]} candidates={[]} onChange={() => undefined} />)
+    renderPage(<WorkOnThings chosen={[]} candidates={[]} onChange={() => undefined} />)
     expect(screen.getByText('Nothing was logged to work on.')).toBeTruthy()
   })
 })
@@ -67,7 +67,7 @@ describe('what was good', () => {
   }
 
   it('is taken from the log with one tap, and offered no more', async () => {
-    shown(<Page from={['smooth']} offered={['smooth', 'hit the mark']} />)
+    renderPage(<Page from={['smooth']} offered={['smooth', 'hit the mark']} />)
     expect(screen.queryByRole('button', { name: 'smooth' })).toBeNull()
     await userEvent.click(screen.getByRole('button', { name: 'hit the mark' }))
     expect(good).toEqual(['smooth', 'hit the mark'])
@@ -75,7 +75,7 @@ describe('what was good', () => {
   })
 
   it('can be worded anew, added to and taken away', async () => {
-    shown(<Page from={['smooth']} offered={[]} />)
+    renderPage(<Page from={['smooth']} offered={[]} />)
     await userEvent.type(screen.getByRole('textbox', { name: 'Good, 1' }), 'er')
     await userEvent.click(screen.getByRole('button', { name: 'Your own' }))
     await userEvent.type(screen.getByRole('textbox', { name: 'Good, 2' }), 'calm')
@@ -85,7 +85,7 @@ describe('what was good', () => {
   })
 
   it('is six things at most', () => {
-    shown(<Page from={['1', '2', '3', '4', '5', '6']} offered={['7']} />)
+    renderPage(<Page from={['1', '2', '3', '4', '5', '6']} offered={['7']} />)
     expect(screen.queryByRole('button', { name: 'Your own' })).toBeNull()
   })
 })

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { faultOf, praiseName, severityNames, timedLaps, type Correction, type StintRecord } from '@ochote/core'
+import { faultOf, praiseName, severityNames, timedLaps, type FollowUp, type StintRecord } from '@ochote/core'
 import type { OpenStint } from '../stint/openStint'
 
 interface CsvRow {
@@ -16,7 +16,7 @@ interface CsvRow {
 }
 
 /** A stint's laps and log as one table: a row a lap, then a row an entry, in the order of the laps. */
-export function debriefCsv({ day, student }: OpenStint, record: StintRecord, corrections: readonly Correction[]): Blob {
+export function debriefCsv({ day, student }: OpenStint, record: StintRecord, followed: readonly FollowUp[]): Blob {
   const base = { date: day.date, student: student.name, lap_time_s: '', corner: '', code: '', name: '', severity: '', outcome: '' }
   const rows: CsvRow[] = [
     ...timedLaps(record).map((lap): CsvRow => ({ ...base, lap: lap.number, lap_time_s: (lap.timeS ?? 0).toFixed(3), kind: 'lap' })),
@@ -28,7 +28,7 @@ export function debriefCsv({ day, student }: OpenStint, record: StintRecord, cor
       code: f.code,
       name: faultOf(f.code)?.name ?? '',
       severity: severityNames[f.severity],
-      outcome: corrections.find((c) => c.corner === f.corner && c.code === f.code)?.outcome ?? '',
+      outcome: followed.find((c) => c.corner === f.corner && c.code === f.code)?.verdict ?? '',
     })),
     ...record.betters.map((b): CsvRow => ({
       ...base,

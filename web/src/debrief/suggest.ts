@@ -1,8 +1,8 @@
 import type { DebriefDraft } from '@ochote/contracts'
 import {
   bestLap,
-  correctionsOf,
   coneFinder,
+  followUps,
   praiseName,
   THINGS_TO_WORK_ON,
   timedLaps,
@@ -20,15 +20,15 @@ export function goodFrom(record: StintRecord): string[] {
   const laps = timedLaps(record)
   return [
     ...record.praises.map((p) => `Corner ${p.corner}, lap ${p.lap}: ${praiseName(p.code)}`),
-    ...correctionsOf(record)
-      .filter((c) => c.outcome === 'fixed' || c.outcome === 'better')
-      .map((c) => `Corner ${c.corner} ${c.outcome === 'fixed' ? 'put right' : 'better'} after lap ${c.laps[0]}`),
+    ...followUps(record)
+      .filter((f) => f.verdict === 'fixed' || f.verdict === 'better')
+      .map((f) => `Corner ${f.corner} ${f.verdict} after lap ${f.calledOn[0] ?? f.seenOn[0]}`),
     ...(best && laps.length > 1 && best.number === laps.length ? ['The last lap was the best one'] : []),
   ]
 }
 
 /** Everything that could be worked on, the most pressing first, with its mark from the plan. */
-export const candidatesFor = (open: OpenStint, record: StintRecord): WorkOn[] => workOnFrom(correctionsOf(record), coneFinder(open.cones))
+export const candidatesFor = (open: OpenStint, record: StintRecord): WorkOn[] => workOnFrom(followUps(record), coneFinder(open.cones))
 
 /** The debrief as it is offered before anyone chose. */
 export function suggestedDebrief(open: OpenStint, record: StintRecord): DebriefDraft {

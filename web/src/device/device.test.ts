@@ -3,7 +3,7 @@ import { IDBFactory } from 'fake-indexeddb'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { LogEntry } from '@ochote/contracts'
 import { fakeServer } from '../fixtures/fakeServer'
-import { idOf, logOf, solved, stint, stintFile } from '../fixtures/stadium'
+import { idOf, logOf, solved, stint } from '../fixtures/stadium'
 import { clockOffsetMs, setClockOffsetMs, stampAt, trueNow } from './deviceClock'
 
 const entries = logOf([
@@ -40,24 +40,23 @@ describe('the logs of several stints', () => {
   })
   it('are kept apart, and take over what other devices log', async () => {
     fakeServer(receipt(0))
-    const { StintLogs } = await import('./stintLogs')
-    const book = new StintLogs()
-    const other = stintFile([], { id: idOf(60) })
-    book.hear([stintFile([entries[0]!]), other])
-    await vi.waitFor(() => expect(book.snapshot().get(stint.id)?.ready).toBe(true))
-    await book.add({ ...entries[1]!, stintId: idOf(60) })
-    expect([stint.id, idOf(60)].map((id) => book.snapshot().get(id)!.entries.length)).toEqual([1, 1])
-    book.hear([stintFile(entries), other])
-    expect(book.snapshot().get(stint.id)!.entries).toHaveLength(2)
-    // an older answer that comes in late takes nothing away
-    book.hear([stintFile([entries[0]!])])
-    expect(book.snapshot().get(stint.id)!.entries).toHaveLength(2)
-    await expect(book.add({ ...entries[0]!, stintId: idOf(61) })).rejects.toThrow(/is not open/)
-    book.close()
+    const { StintLogs } = await import('../stintLog/stintLogs')
+    const logs = new StintLogs()
+    logs.open([stint.id, idOf(60)])
+    logs.merge(stint.id, [entries[0]!])
+    await vi.waitFor(() => expect(logs.stateOf(stint.id).ready).toBe(true))
+    await logs.add({ ...entries[1]!, stintId: idOf(60) })
+    expect([stint.id, idOf(60)].map((id) => logs.stateOf(id).entries.length)).toEqual([1, 1])
+    logs.merge(stint.id, entries)
+    expect(logs.stateOf(stint.id).entries).toHaveLength(2)
+    // an older answer that arrives late takes nothing away
+    logs.merge(stint.id, [entries[0]!])
+    expect(logs.stateOf(stint.id).entries).toHaveLength(2)
+    logs.close()
   })
   it('carry the offset that the server found, in this page and after a reload', async () => {
     fakeServer(receipt(-90_000))
-    const { StintLog } = await import('./stintLog')
+    const { StintLog } = await import('../stintLog/stintLog')
     const log = new StintLog(stint.id)
     await log.open()
     await log.add(entries[0]!)

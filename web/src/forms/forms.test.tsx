@@ -1,7 +1,7 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { outOfBounds, typedNumber } from './numbers'
 import { CommitField } from './CommitField'
 import { TextLine } from './TextLine'
@@ -23,7 +23,7 @@ describe('a typed number', () => {
 describe('a field that is taken over when it is left', () => {
   const open = (change: Partial<Parameters<typeof CommitField>[0]> = {}) => {
     const onTake = vi.fn()
-    shown(<CommitField label="Width" value="5" onTake={onTake} wrong={(text) => outOfBounds(text, 1, 9)} {...change} />)
+    renderPage(<CommitField label="Width" value="5" onTake={onTake} wrong={(text) => outOfBounds(text, 1, 9)} {...change} />)
     return { onTake, field: screen.getByRole('textbox', { name: /Width/ }) }
   }
 
@@ -66,7 +66,7 @@ describe('a field that is taken over when it is left', () => {
 describe('a line of text', () => {
   it('is no longer than it may be', async () => {
     const onText = vi.fn()
-    shown(<TextLine label="Name" value="" most={3} onText={onText} />)
+    renderPage(<TextLine label="Name" value="" most={3} onText={onText} />)
     expect((screen.getByRole('textbox', { name: 'Name' }) as HTMLInputElement).maxLength).toBe(3)
     await userEvent.type(screen.getByRole('textbox', { name: 'Name' }), 'A')
     expect(onText).toHaveBeenCalledWith('A')

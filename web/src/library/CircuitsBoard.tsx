@@ -34,10 +34,10 @@ export function CircuitsBoard() {
           busy={put.isPending}
           onFile={(file) => put.mutate(file)}
         />
-        <Button component={Link} to="/shelf/circuits/recce" variant="outlined" startIcon={<RouteOutlined />}>
+        <Button component={Link} to="/library/circuits/recce" variant="outlined" startIcon={<RouteOutlined />}>
           From a recce drive
         </Button>
-        <Button component={Link} to="/shelf/circuits/draw" variant="outlined" startIcon={<DrawOutlined />}>
+        <Button component={Link} to="/library/circuits/draw" variant="outlined" startIcon={<DrawOutlined />}>
           Draw one
         </Button>
       </Stack>
@@ -75,7 +75,7 @@ function CircuitCard({ circuit }: { circuit: CircuitSummary }) {
     <Box component="li">
       <Box sx={{ height: 150 }}>{track && <Outline track={track} />}</Box>
       <Typography variant="h2">
-        <MuiLink component={Link} to={`/shelf/circuits/${circuit.id}`}>
+        <MuiLink component={Link} to={`/library/circuits/${circuit.id}`}>
           {circuit.name}
         </MuiLink>
       </Typography>

@@ -1,10 +1,12 @@
 import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { duties, markerSchemeSaveSchema, markerSchemeSchema, type Duty, type DutyLook, type MarkerScheme } from '@ochote/contracts'
 import { markerSchemesQuery } from '../api/queries'
-import { ProblemError, request } from '../api/request'
+import { request } from '../api/request'
+import { useVersionedSave } from '../api/useVersionedSave'
 import { DutyMark } from '../cones/DutyMark'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { coloursOf } from './newScheme'
 
@@ -21,16 +23,17 @@ export function SchemeEditor({ scheme, onDone }: SchemeEditorProps) {
   // stock of colours that no duty uses any more is dropped when it is saved
   const content = { name: draft.name.trim(), looks: draft.looks, stock: Object.fromEntries(colours.map((c) => [c, draft.stock[c] ?? 0])) }
   const usable = markerSchemeSaveSchema.shape.scheme.safeParse(content).success
-  const save = useMutation({
-    mutationFn: (fromVersion: number) =>
-      request(markerSchemeSchema, `/api/marker-schemes/${draft.id}`, { method: 'PUT', body: { scheme: content, fromVersion } }),
-    onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: markerSchemesQuery.queryKey })
-      onDone()
-    },
+  const reload = async () => {
+    await client.invalidateQueries({ queryKey: markerSchemesQuery.queryKey })
+    onDone()
+  }
+  const { save, saving, error, conflict } = useVersionedSave({
+    version: draft.version,
+    put: (scheme: typeof content, fromVersion) =>
+      request(markerSchemeSchema, `/api/marker-schemes/${draft.id}`, { method: 'PUT', body: { scheme, fromVersion } }),
+    onSaved: () => void reload(),
+    reload,
   })
-  const problem = save.error instanceof ProblemError ? save.error.problem : null
-  const conflict = problem?.code === 'conflict' ? problem.currentVersion : null
   const set = (duty: Duty, look: Partial<DutyLook>) =>
     setDraft({ ...draft, looks: { ...draft.looks, [duty]: { ...draft.looks[duty], ...look } } })
   /** Cones of one colour come from one stock, so they are drawn alike. */
@@ -127,16 +130,12 @@ export function SchemeEditor({ scheme, onDone }: SchemeEditorProps) {
             />
           ))}
       </Stack>
-      {save.error && conflict === null && <ProblemNotice error={save.error} />}
-      {conflict !== null && (
-        <Typography role="alert" color="error">
-          Someone else saved this scheme (version {conflict}) while you were changing it here. Nothing of yours is stored yet.
-        </Typography>
-      )}
+      {error && <ProblemNotice error={error} />}
+      <ConflictDialog what="scheme" conflict={conflict} />
       <Stack direction="row" sx={{ gap: 1 }}>
-        <Button onClick={onDone}>{conflict === null ? 'Leave it' : 'Take theirs'}</Button>
-        <Button variant="contained" disabled={!usable || save.isPending} onClick={() => save.mutate(conflict ?? draft.version)}>
-          {conflict === null ? 'Save' : 'Keep mine'}
+        <Button onClick={onDone}>Cancel</Button>
+        <Button variant="contained" disabled={!usable || saving} onClick={() => save(content)}>
+          Save
         </Button>
       </Stack>
     </Stack>

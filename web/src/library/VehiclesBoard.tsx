@@ -3,38 +3,41 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { vehicleTypeSchema } from '@ochote/contracts'
 import { powerKwOf } from '@ochote/core'
-import { vehiclesQuery } from '../api/queries'
+import { vehicleTypesQuery } from '../api/queries'
+import { CarsSection } from './CarsSection'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { EmptyState } from '../shell/EmptyState'
 import { ImportButton } from './ImportButton'
 import { jsonOf, useImport } from './useImport'
 
-/** Vehicles, and putting one on the shelf from its file. */
+/** Vehicle types, from their files, and the cars of each. */
 export function VehiclesBoard() {
-  const vehicles = useQuery(vehiclesQuery)
+  const types = useQuery(vehicleTypesQuery)
   const put = useImport({
-    path: '/api/vehicles',
+    path: '/api/vehicle-types',
     field: 'vehicle',
     read: jsonOf,
     answer: vehicleTypeSchema,
-    queryKey: vehiclesQuery.queryKey,
+    queryKey: vehicleTypesQuery.queryKey,
   })
   return (
     <Stack sx={{ gap: 2 }}>
       <ImportButton label="Add a vehicle file" accept=".json,application/json" busy={put.isPending} onFile={(file) => put.mutate(file)} />
       {put.error && <ProblemNotice error={put.error} />}
       {put.data && <Alert severity="success">{put.data.vehicle.name} is on the shelf.</Alert>}
-      <Loaded query={vehicles}>
+      <Loaded query={types}>
         {(list) =>
           list.length === 0 ? (
-            <EmptyState title="No vehicle yet">Add a vehicle file: mass as driven, grip, brakes, gears and the torque curve.</EmptyState>
+            <EmptyState title="No vehicle type yet">
+              Add a vehicle file: mass as driven, grip, brakes, gears and the torque curve.
+            </EmptyState>
           ) : (
-            <Box sx={{ overflowX: 'auto' }}>
-              <Table size="small" aria-label="Vehicles">
+            <Box sx={{ overflowX: 'auto', display: 'flex', flexDirection: 'column', gap: 3 }}>
+              <Table size="small" aria-label="Vehicle types">
                 <TableHead>
                   <TableRow>
-                    {['Vehicle', 'Kind', 'Mass as driven', 'Power', 'Gears', 'Grip, cornering', 'For the briefing'].map((head) => (
+                    {['Vehicle type', 'Kind', 'Mass as driven', 'Power', 'Gears', 'Grip, cornering', 'For the briefing'].map((head) => (
                       <TableCell key={head}>{head}</TableCell>
                     ))}
                   </TableRow>
@@ -43,7 +46,7 @@ export function VehiclesBoard() {
                   {list.map(({ id, vehicle }) => (
                     <TableRow key={id}>
                       <TableCell>
-                        <MuiLink component={Link} to={`/shelf/vehicles/${id}`} sx={{ fontWeight: 700 }}>
+                        <MuiLink component={Link} to={`/library/vehicles/${id}`} sx={{ fontWeight: 700 }}>
                           {vehicle.name}
                         </MuiLink>
                       </TableCell>
@@ -57,6 +60,7 @@ export function VehiclesBoard() {
                   ))}
                 </TableBody>
               </Table>
+              <CarsSection types={list} />
             </Box>
           )
         }

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { MarkerScheme } from '@ochote/contracts'
 import { fakeServer } from '../fixtures/fakeServer'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { coloursOf, oneColourScheme } from './newScheme'
 import { SchemeEditor } from './SchemeEditor'
 
@@ -19,7 +19,7 @@ describe('a marker scheme', () => {
   it('is changed by duty, with stock by the colours in use, and saved over the version it was made from', async () => {
     const onDone = vi.fn()
     const { asked } = fakeServer(({ method }) => (method === 'PUT' ? { body: { ...scheme, version: 4 } } : { body: [] }))
-    shown(<SchemeEditor scheme={scheme} onDone={onDone} />)
+    renderPage(<SchemeEditor scheme={scheme} onDone={onDone} />)
     const colour = within(row('brake')).getByRole('textbox', { name: 'Colour of brake' })
     await userEvent.clear(colour)
     await userEvent.type(colour, 'red')
@@ -47,9 +47,9 @@ describe('a marker scheme', () => {
       currentVersion: 5,
     }
     const { asked } = fakeServer(({ method }) => (method === 'PUT' ? { status: 409, body: problem } : { body: [] }))
-    shown(<SchemeEditor scheme={scheme} onDone={() => undefined} />)
+    renderPage(<SchemeEditor scheme={scheme} onDone={() => undefined} />)
     await userEvent.click(screen.getByRole('button', { name: 'Save' }))
-    expect((await screen.findByRole('alert')).textContent).toContain('version 5')
+    expect((await screen.findByRole('dialog')).textContent).toContain('Version 5 was saved')
     await userEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
     await waitFor(() => expect(asked.filter((a) => a.method === 'PUT')).toHaveLength(2))
     expect(asked.filter((a) => a.method === 'PUT')[1]).toMatchObject({ body: { fromVersion: 5 } })

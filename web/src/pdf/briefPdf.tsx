@@ -25,8 +25,7 @@ export function briefPdf(open: OpenStint, lastTime: readonly string[]): Promise<
 }
 
 function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly string[] }) {
-  const { day, file, student, vehicle, instructor, solution, cones, scheme, plan } = open
-  const { stint } = file
+  const { day, stint, student, car, vehicleType, instructor, solution, cones, scheme, plan } = open
   const section = suggestedSections(solution.track, solution.corners)[0] ?? null
   const aColumn = Math.ceil(solution.corners.length / COLUMNS)
   return (
@@ -34,7 +33,7 @@ function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly
       <Page size="A4" style={s.page}>
         <Text style={s.title}>{student.name}</Text>
         <Text style={s.sub}>
-          {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {vehicle.vehicle.name} with {instructor.name} ·{' '}
+          {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {car.name} with {instructor.name} ·{' '}
           {solution.track.circuit.name} · {plan.name}, planned lap {lapTime(solution.trace.lapTimeS)}
         </Text>
         <View style={s.row}>
@@ -60,11 +59,12 @@ function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly
             ))}
           </View>
         </View>
-        {[student.experience, student.wishes, vehicle.vehicle.notes].some((text) => text !== '') && (
+        {[student.experience, student.wishes, car.notes, vehicleType.vehicle.notes].some((text) => text !== '') && (
           <Text style={{ marginTop: 4 }}>
             {student.experience !== '' && `You have driven: ${student.experience}. `}
             {student.wishes !== '' && `You want: ${student.wishes}. `}
-            {vehicle.vehicle.notes !== '' && `The vehicle: ${vehicle.vehicle.notes}`}
+            {[car.notes, vehicleType.vehicle.notes].some(Boolean) &&
+              `The car: ${[car.notes, vehicleType.vehicle.notes].filter(Boolean).join(' ')}`}
           </Text>
         )}
         {lastTime.length > 0 && <Text style={{ marginTop: 2 }}>Last time: {lastTime.join('; ')}</Text>}

@@ -17,7 +17,7 @@ export function callsPdf(open: OpenStint, sheet: PlanCallSheet, lap: number): Pr
 }
 
 function CallsDocument({
-  open: { student, day, vehicle, solution, plan },
+  open: { student, day, car, solution, plan },
   sheet,
   lap,
 }: {
@@ -33,7 +33,7 @@ function CallsDocument({
           {student.name}, lap {lap}
         </Text>
         <Text style={s.sub}>
-          {longDay(day.date)} · {vehicle.vehicle.name} · {plan.name}, lap {lapTime(solution.trace.lapTimeS)}
+          {longDay(day.date)} · {car.name} · {plan.name}, lap {lapTime(solution.trace.lapTimeS)}
         </Text>
         {calls.map((call, k) => {
           const { cornerNumber, stationM } = sheet.about[call.id]!

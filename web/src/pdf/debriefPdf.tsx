@@ -1,5 +1,5 @@
 import { Document, Page, pdf, Text, View } from '@react-pdf/renderer'
-import { bestLap, correctionsOf, faultOf, severityNames, stintRecord, timedLaps } from '@ochote/core'
+import { bestLap, faultOf, followUps, severityNames, timedLaps, type StintRecord } from '@ochote/core'
 import type { DebriefDraft } from '@ochote/contracts'
 import { CAUTION } from '../caution/Caution'
 import { count, difference, lapTime, longDay } from '../format/format'
@@ -12,25 +12,30 @@ const CIRCUIT = { width: 290, height: 200 }
 const MOST_CORRECTIONS = 16
 
 /** A student's debrief as one A4 page: what was good, the two things and why, the evidence. */
-export function debriefPdf(open: OpenStint, draft: DebriefDraft): Promise<Blob> {
+export function debriefPdf(open: OpenStint, record: StintRecord, draft: DebriefDraft): Promise<Blob> {
   registerPdfFonts()
-  return pdf(<DebriefDocument open={open} draft={draft} />).toBlob()
+  return pdf(<DebriefDocument open={open} record={record} draft={draft} />).toBlob()
 }
 
-function DebriefDocument({ open, draft }: { open: OpenStint; draft: DebriefDraft }) {
-  const { day, file, student, vehicle, instructor, solution, cones, scheme } = open
-  const record = stintRecord(file.log)
+interface DebriefDocumentProps {
+  open: OpenStint
+  record: StintRecord
+  draft: DebriefDraft
+}
+
+function DebriefDocument({ open, record, draft }: DebriefDocumentProps) {
+  const { day, stint, student, car, instructor, solution, cones, scheme } = open
   const laps = timedLaps(record)
   const best = bestLap(record)
-  const corrections = correctionsOf(record)
+  const followed = followUps(record).filter((f) => f.seenOn.length > 0)
   const shown = new Set(draft.workOn.map((w) => w.corner))
   return (
     <Document title={`Debrief: ${student.name}`} language="en">
       <Page size="A4" style={[s.page, { fontSize: 9.4 }]}>
         <Text style={s.title}>{student.name}</Text>
         <Text style={s.sub}>
-          {longDay(day.date)}, {file.stint.startsAt} · {solution.track.circuit.name} · {count(laps.length, 'lap')} in {vehicle.vehicle.name}{' '}
-          with {instructor.name}
+          {longDay(day.date)}, {stint.startsAt} · {solution.track.circuit.name} · {count(laps.length, 'lap')} in {car.name} with{' '}
+          {instructor.name}
         </Text>
         <Text style={s.heading}>What was good</Text>
         {draft.good.map((good, i) => (
@@ -73,16 +78,16 @@ function DebriefDocument({ open, draft }: { open: OpenStint; draft: DebriefDraft
           </View>
         </View>
         <Text style={s.heading}>What was corrected, and did it show?</Text>
-        {corrections.slice(0, MOST_CORRECTIONS).map((c) => (
+        {followed.slice(0, MOST_CORRECTIONS).map((c) => (
           <View key={`${c.corner}${c.code}`} style={[s.cell, { flexDirection: 'row' }]}>
             <Text style={{ width: 60 }}>Corner {c.corner}</Text>
             <Text style={{ flex: 2 }}>{faultOf(c.code)?.name ?? c.code}</Text>
-            <Text style={{ flex: 1 }}>{severityNames[c.severity]}</Text>
-            <Text style={{ flex: 1.4 }}>on laps {c.laps.join(', ')}</Text>
-            <Text style={[s.bold, { flex: 1 }]}>{c.outcome}</Text>
+            <Text style={{ flex: 1 }}>{c.severity && severityNames[c.severity]}</Text>
+            <Text style={{ flex: 1.4 }}>on laps {c.seenOn.join(', ')}</Text>
+            <Text style={[s.bold, { flex: 1 }]}>{c.verdict}</Text>
           </View>
         ))}
-        {corrections.length > MOST_CORRECTIONS && <Text>and {corrections.length - MOST_CORRECTIONS} more in the record</Text>}
+        {followed.length > MOST_CORRECTIONS && <Text>and {followed.length - MOST_CORRECTIONS} more in the record</Text>}
         <Text style={s.caution} fixed>
           {CAUTION}
         </Text>

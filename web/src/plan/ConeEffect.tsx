@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material'
-import type { Change, Cone, PlanSolution } from '@ochote/core'
+import type { Change, Cone, MarkedPlan } from '@ochote/core'
 import { difference } from '../format/format'
 import type { SolutionInput } from '../workers/useSolution'
 import { useWhatIf } from '../workers/useWhatIf'
@@ -18,16 +18,16 @@ function changeOf({ duty, moved }: Cone): Change | null {
 interface ConeEffectProps {
   cone: Cone
   input: SolutionInput
-  solution: PlanSolution
+  marked: MarkedPlan
 }
 
 /** What a mark does where it stands: to the lap where it was moved, and to the room there is if it is missed. */
-export function ConeEffect({ cone, input, solution }: ConeEffectProps) {
+export function ConeEffect({ cone, input, marked }: ConeEffectProps) {
   const change = changeOf(cone)
-  const room = cone.duty === 'brake' ? solution.room.find((r) => r.cornerNumber === cone.cornerNumber) : undefined
+  const room = cone.duty === 'brake' ? marked.room.find((r) => r.cornerNumber === cone.cornerNumber) : undefined
   return (
     <>
-      {change && <TimeOf cone={cone} change={change} input={input} solution={solution} />}
+      {change && <TimeOf cone={cone} change={change} input={input} marked={marked} />}
       {room && (
         <Typography variant="caption" component="p" color={room.verdict === 'unsafe' ? 'error' : 'text.secondary'}>
           Room to be wrong: {roomWords(room)}
@@ -37,8 +37,8 @@ export function ConeEffect({ cone, input, solution }: ConeEffectProps) {
   )
 }
 
-function TimeOf({ cone, change, input, solution }: ConeEffectProps & { change: Change }) {
-  const { data } = useWhatIf(input, solution, cone.cornerNumber, change)
+function TimeOf({ cone, change, input, marked }: ConeEffectProps & { change: Change }) {
+  const { data } = useWhatIf(input, marked.solution, cone.cornerNumber, change)
   if (!data) return null
   const off = data.outer.clearM < 0
   return (

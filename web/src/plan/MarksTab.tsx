@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { v4 as uuid } from 'uuid'
 import { duties, type ConeEdits, type DayView, type Duty, type MarkerScheme, type Plan } from '@ochote/contracts'
-import { driveRound, type Cone, type PlanSolution } from '@ochote/core'
+import { driveRound, type Cone, type MarkedPlan } from '@ochote/core'
 import { dutyMeanings } from '../cones/dutyShapes'
 import { stagePath } from '../shell/stages'
 import type { SolutionInput } from '../workers/useSolution'
@@ -15,9 +15,8 @@ import { added, broughtBack, locked, newCone, nudged, putBack, remarked, takenAw
 interface MarksTabProps {
   day: DayView
   plan: Plan
-  solution: PlanSolution
+  marked: MarkedPlan
   input: SolutionInput
-  cones: readonly Cone[]
   scheme: MarkerScheme
   coneEdits: ConeEdits
   corner: string | null
@@ -27,7 +26,8 @@ interface MarksTabProps {
 }
 
 /** The marks of the lap or of the chosen corner, and everything that can be done to them by hand. */
-export function MarksTab({ day, plan, solution, input, cones, scheme, coneEdits, corner, selected, onSelect, onChange }: MarksTabProps) {
+export function MarksTab({ day, plan, marked, input, scheme, coneEdits, corner, selected, onSelect, onChange }: MarksTabProps) {
+  const { solution, cones } = marked
   const { track } = solution
   const [duty, setDuty] = useState<Duty>('gate')
   const coneOf = (id: string) => cones.find((c) => c.id === id)
@@ -35,7 +35,7 @@ export function MarksTab({ day, plan, solution, input, cones, scheme, coneEdits,
     const cone = coneOf(id)
     if (cone) onChange(change(cone))
   }
-  const gone = solution.cones.filter((c) => coneEdits.removed.includes(c.id))
+  const gone = marked.computedCones.filter((c) => coneEdits.removed.includes(c.id))
   const add = () => {
     const cone = newCone(solution, corner, duty, `by-hand-${uuid().slice(0, 8)}`)
     onChange(added(coneEdits, cone))
@@ -62,7 +62,7 @@ export function MarksTab({ day, plan, solution, input, cones, scheme, coneEdits,
           withCone(id, (cone) => takenAway(coneEdits, cone))
           onSelect(null)
         }}
-        effect={(cone) => <ConeEffect cone={cone} input={input} solution={solution} />}
+        effect={(cone) => <ConeEffect cone={cone} input={input} marked={marked} />}
       />
       {gone.length > 0 && (
         <Box component="section" aria-label="Taken away" sx={{ mt: 1.5 }}>

@@ -1,11 +1,9 @@
 import { Box, LinearProgress, MenuItem, Stack, TextField, Typography } from '@mui/material'
-import { useMemo } from 'react'
 import type { DayView, Plan } from '@ochote/contracts'
-import { applyConeEdits, type PlanSolution } from '@ochote/core'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { useSolution } from '../workers/useSolution'
-import { ConflictDialog } from './ConflictDialog'
+import { ConflictDialog } from '../problem/ConflictDialog'
+import { useMarkedPlan } from '../workers/useMarkedPlan'
 import { draftDifferences } from './draftDifferences'
 import { PlanActions } from './PlanActions'
 import { PlanSummary } from './PlanSummary'
@@ -23,17 +21,11 @@ interface PlanEditorProps {
 export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
   const state = usePlanDraft(plan)
   const { draft } = state
-  const vehicle = day.vehicles.find((v) => v.id === draft.vehicleId)?.vehicle
+  const type = day.vehicleTypes.find((v) => v.id === draft.vehicleTypeId)
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)
-  if (!vehicle || !scheme) throw new Error('the plan names a vehicle or a marker scheme that is not on the shelf')
-  const input = {
-    circuitId: plan.circuitId,
-    vehicle,
-    setup: draft.setup,
-    firstSession: draft.firstSession,
-    coneEdits: draft.coneEdits,
-  }
-  const solution = useSolution(input)
+  if (!type || !scheme) throw new Error('the plan names a vehicle type or a marker scheme that is not in the library')
+  const input = { circuitId: plan.circuitId, vehicle: type.vehicle, setup: draft.setup }
+  const marked = useMarkedPlan({ ...input, placedFor: null, firstSession: draft.firstSession, coneEdits: draft.coneEdits })
   return (
     <Box
       sx={{
@@ -45,10 +37,9 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
       }}
     >
       <ConflictDialog
-        version={state.conflict?.version ?? null}
+        what="plan"
+        conflict={state.conflict}
         differences={state.conflict?.theirs ? draftDifferences(draft, state.conflict.theirs, day) : null}
-        onKeepMine={state.keepMine}
-        onTakeTheirs={state.takeTheirs}
       />
       <Stack direction="row" sx={{ px: 2, py: 1, gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
         <Typography variant="h1" sx={{ fontSize: '1.3rem' }}>
@@ -73,36 +64,23 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
         <SaveState state={state} />
         <PlanActions day={day} plan={plan} draft={draft} onChange={state.change} onOpen={onOpen} />
         <Box sx={{ flex: 1 }} />
-        {solution.data && <PlanSummaryOf data={solution.data} draft={draft} scheme={scheme} />}
+        {marked.data && <PlanSummary marked={marked.data} scheme={scheme} />}
       </Stack>
       <Box sx={{ height: 3 }}>
-        {solution.isFetching && (
+        {marked.isFetching && (
           <LinearProgress
             aria-label="Computing line, speeds and marks"
-            variant={solution.progress > 0 ? 'determinate' : 'indeterminate'}
-            value={100 * solution.progress}
+            variant={marked.progress > 0 ? 'determinate' : 'indeterminate'}
+            value={100 * marked.progress}
             sx={{ height: 3 }}
           />
         )}
       </Box>
       {state.error !== null && <ProblemNotice error={state.error} onRetry={state.retry} />}
-      {solution.error && solution.data && <ProblemNotice error={solution.error} />}
-      <Loaded query={solution}>{(data) => <PlanWork day={day} plan={plan} data={data} input={input} state={state} />}</Loaded>
+      {marked.error && marked.data && <ProblemNotice error={marked.error} />}
+      <Loaded query={marked}>{(data) => <PlanWork day={day} plan={plan} marked={data} input={input} state={state} />}</Loaded>
     </Box>
   )
-}
-
-function PlanSummaryOf({
-  data,
-  draft,
-  scheme,
-}: {
-  data: PlanSolution
-  draft: PlanDraftState['draft']
-  scheme: DayView['markerSchemes'][number]
-}) {
-  const cones = useMemo(() => applyConeEdits(data, draft.coneEdits), [data, draft.coneEdits])
-  return <PlanSummary solution={data} cones={cones} scheme={scheme} />
 }
 
 function SaveState({ state }: { state: PlanDraftState }) {

@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import { useNavigate, useParams } from 'react-router'
+import { Navigate, useNavigate, useParams } from 'react-router'
+import type { DayView } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { nextStint } from '../stint/phase'
+import { useDayLogs } from '../stintLog/useDayLogs'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
 import { EmptyState } from '../shell/EmptyState'
@@ -16,10 +18,9 @@ export function PlanPage() {
   const day = useQuery(dayQuery(dayId))
   return (
     <Loaded query={day}>
-      {(file) => {
-        const plan = planId
-          ? file.plans.find((p) => p.id === planId)
-          : (file.plans.find((p) => p.id === nextStint(file)?.stint.planId) ?? file.plans[0])
+      {(data) => {
+        if (planId === undefined && data.stints.length > 0) return <LikelyPlan day={data} />
+        const plan = planId ? data.plans.find((p) => p.id === planId) : data.plans[0]
         if (!plan) {
           return (
             <Page title="Plan">
@@ -29,10 +30,17 @@ export function PlanPage() {
         }
         return (
           <TrackCursorProvider>
-            <PlanEditor key={plan.id} day={file} plan={plan} onOpen={(id) => void navigate(stagePath(dayId, 'plan', id))} />
+            <PlanEditor key={plan.id} day={data} plan={plan} onOpen={(id) => void navigate(stagePath(dayId, 'plan', id))} />
           </TrackCursorProvider>
         )
       }}
     </Loaded>
   )
+}
+
+/** Opens the plan that is driven next, else the day's first. */
+function LikelyPlan({ day }: { day: DayView }) {
+  const { stints } = useDayLogs(day)
+  const planId = nextStint(stints)?.stint.planId ?? day.plans[0]?.id
+  return planId ? <Navigate to={stagePath(day.id, 'plan', planId)} replace /> : null
 }

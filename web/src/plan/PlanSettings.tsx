@@ -63,11 +63,11 @@ export function PlanSettings({ day, draft, onChange, onLineByHand }: PlanSetting
       <TextField
         select
         size="small"
-        label="Vehicle"
-        value={draft.vehicleId}
-        onChange={(e) => onChange({ ...draft, vehicleId: e.target.value })}
+        label="Vehicle type"
+        value={draft.vehicleTypeId}
+        onChange={(e) => onChange({ ...draft, vehicleTypeId: e.target.value })}
       >
-        {day.vehicles.map((v) => (
+        {day.vehicleTypes.map((v) => (
           <MenuItem key={v.id} value={v.id}>
             {v.vehicle.name}
           </MenuItem>

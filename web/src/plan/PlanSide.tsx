@@ -1,7 +1,7 @@
 import { styled } from '@mui/material/styles'
-import { memo, useMemo, type ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import type { ConeEdits, DayView, Plan } from '@ochote/contracts'
-import { applyConeEdits, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
+import type { MarkedPlan, WhatIfAnswer } from '@ochote/core'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { PanelTabs } from '../shell/PanelTabs'
 import type { SolutionInput } from '../workers/useSolution'
@@ -28,7 +28,7 @@ export type PlanTab = keyof typeof tabs
 interface PlanSideProps {
   day: DayView
   plan: Plan
-  data: PlanSolution
+  marked: MarkedPlan
   input: SolutionInput
   state: PlanDraftState
   tab: PlanTab
@@ -45,24 +45,22 @@ interface PlanSideProps {
 
 /** What is set, marked, found and still lacking of a plan. While something is dragged in the drawings it stays as it is. */
 export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
-  const { day, plan, data, input, state, tab, onTab, corner, onCorner, selected, onSelect, onLineByHand, onWhatIf, error } = props
+  const { day, plan, marked, input, state, tab, onTab, corner, onCorner, selected, onSelect, onLineByHand, onWhatIf, error } = props
   const { draft, change } = state
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)!
-  const cones = useMemo(() => applyConeEdits(data, draft.coneEdits), [data, draft.coneEdits])
   const shownTab: Record<PlanTab, () => ReactNode> = {
     setup: () => (
       <>
         <PlanSettings day={day} draft={draft} onChange={change} onLineByHand={onLineByHand} />
-        <LineSchool solution={data} />
+        <LineSchool solution={marked.solution} />
       </>
     ),
     marks: () => (
       <MarksTab
         day={day}
         plan={plan}
-        solution={data}
+        marked={marked}
         input={input}
-        cones={cones}
         scheme={scheme}
         coneEdits={draft.coneEdits}
         corner={corner}
@@ -72,10 +70,18 @@ export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
       />
     ),
     corners: () => (
-      <CornersTab solution={data} input={input} draft={draft} corner={corner} onCorner={onCorner} onChange={change} onWhatIf={onWhatIf} />
+      <CornersTab
+        solution={marked.solution}
+        input={input}
+        draft={draft}
+        corner={corner}
+        onCorner={onCorner}
+        onChange={change}
+        onWhatIf={onWhatIf}
+      />
     ),
-    room: () => <RoomTab solution={data} draft={draft} corner={corner} onCorner={onCorner} onChange={change} />,
-    ready: () => <ReadyTab day={day} plan={plan} solution={data} cones={cones} scheme={scheme} state={state} />,
+    room: () => <RoomTab rooms={marked.room} draft={draft} corner={corner} onCorner={onCorner} onChange={change} />,
+    ready: () => <ReadyTab day={day} plan={plan} marked={marked} scheme={scheme} state={state} />,
   }
   return (
     <Side aria-label="About the plan">

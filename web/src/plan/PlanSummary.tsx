@@ -1,27 +1,26 @@
 import { Typography } from '@mui/material'
 import type { MarkerScheme } from '@ochote/contracts'
-import type { Cone, PlanSolution } from '@ochote/core'
+import type { MarkedPlan } from '@ochote/core'
 import { count, lapTime, speed } from '../format/format'
 import { StockShortage } from '../cones/StockShortage'
 import { UnsafeCorners } from './roomWords'
 
 interface PlanSummaryProps {
-  solution: PlanSolution
-  cones: readonly Cone[]
+  marked: MarkedPlan
   scheme: MarkerScheme
 }
 
 const lineNames = { given: 'line drawn by hand', 'least-time': 'fastest line', 'late-apex': 'late-apex line', tight: 'tight line' } as const
 
 /** The plan in a line: lap, line, marks, and what the stock lacks. */
-export function PlanSummary({ solution, cones, scheme }: PlanSummaryProps) {
+export function PlanSummary({ marked: { solution, cones, room }, scheme }: PlanSummaryProps) {
   const { trace, track, lineMethod } = solution
   const fastest = trace.speedMps.reduce((a, b) => Math.max(a, b), 0)
   return (
     <Typography variant="body2" component="p">
       <strong>Lap {lapTime(trace.lapTimeS)}</strong> at a {track.stepM.toFixed(0)} m step · up to {speed(fastest)} · {lineNames[lineMethod]}{' '}
       · {count(cones.length, 'mark')}
-      <UnsafeCorners solution={solution} />
+      <UnsafeCorners rooms={room} />
       <StockShortage cones={cones} scheme={scheme} />
     </Typography>
   )

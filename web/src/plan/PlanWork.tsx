@@ -2,7 +2,7 @@ import { Box } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useCallback, useMemo, useState } from 'react'
 import type { ConeMove, DayView, Plan } from '@ochote/contracts'
-import { applyConeEdits, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
+import { markPlan, type MarkedPlan, type WhatIfAnswer } from '@ochote/core'
 import { TrackMap } from '../trackMap/TrackMap'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { RibbonFoot } from '../ribbon/RibbonFoot'
@@ -29,14 +29,15 @@ const Layout = styled('div')(({ theme }) => ({
 interface PlanWorkProps {
   day: DayView
   plan: Plan
-  data: PlanSolution
+  marked: MarkedPlan
   input: SolutionInput
   state: PlanDraftState
 }
 
 /** A solved plan on the circuit and on the ribbon, where marks and line are taken hold of, with what is told of it beside. */
-export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
+export function PlanWork({ day, plan, marked, input, state }: PlanWorkProps) {
   const { draft, change } = state
+  const data = marked.solution
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)!
   const [corner, chooseCorner] = useCornerChoice(data)
   const [tab, setTab] = useState<PlanTab>('setup')
@@ -47,9 +48,13 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
   )
   const [whatIf, setWhatIf] = useState<WhatIfAnswer | null>(null)
   const otherwise = useMemo(() => (whatIf ? whatIfPath(data, whatIf, input.vehicle.widthM) : []), [data, whatIf, input.vehicle.widthM])
-  const margins = useMemo(() => (tab === 'room' ? marginsOf(data.room) : null), [tab, data.room])
+  const margins = useMemo(() => (tab === 'room' ? marginsOf(marked.room) : null), [tab, marked])
+  const { firstSession } = draft
   const coneEdits = useMemo(() => (dragged ? moved(draft.coneEdits, dragged) : draft.coneEdits), [draft.coneEdits, dragged])
-  const cones = useMemo(() => applyConeEdits(shown, coneEdits), [shown, coneEdits])
+  const { cones } = useMemo(
+    () => (shown === marked.solution && coneEdits === draft.coneEdits ? marked : markPlan(shown, { firstSession, coneEdits })),
+    [shown, marked, coneEdits, draft.coneEdits, firstSession],
+  )
   const drag = (coneId: string, { stationM, offsetM }: ConePlace, done: boolean) => {
     if (draft.coneEdits.locked.includes(coneId)) return
     const move = { coneId, stationM, offsetM }
@@ -83,7 +88,7 @@ export function PlanWork({ day, plan, data, input, state }: PlanWorkProps) {
         <PlanSide
           day={day}
           plan={plan}
-          data={data}
+          marked={marked}
           input={input}
           state={state}
           tab={tab}

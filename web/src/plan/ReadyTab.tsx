@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import { planSchema, type DayView, type MarkerScheme, type Plan } from '@ochote/contracts'
-import { readiness, type Cone, type PlanSolution } from '@ochote/core'
+import { readiness, type MarkedPlan } from '@ochote/core'
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { clock, shortDay } from '../format/format'
@@ -15,21 +15,19 @@ import type { PlanDraftState } from './usePlanDraft'
 interface ReadyTabProps {
   day: DayView
   plan: Plan
-  solution: PlanSolution
-  cones: readonly Cone[]
+  marked: MarkedPlan
   scheme: MarkerScheme
   state: PlanDraftState
 }
 
 /** What the plan has and lacks, computed; and marking it ready, which keeps it as it is now. */
-export function ReadyTab({ day, plan, solution, cones, scheme, state }: ReadyTabProps) {
+export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
   const { draft, saving, version } = state
   const client = useQueryClient()
   const [by, setBy] = useState(plan.ready?.by ?? '')
   const mine = day.stints.filter((s) => s.stint.planId === plan.id)
   const items = readiness({
-    solution,
-    cones,
+    marked,
     scheme,
     answers: draft.unsafeAnswers,
     students: mine.length,
@@ -63,7 +61,7 @@ export function ReadyTab({ day, plan, solution, cones, scheme, state }: ReadyTab
               <RadioButtonUnchecked color="warning" titleAccess="open" />
             )}
             <Typography variant="body2" color={item.done ? 'text.primary' : item.must ? 'error' : 'warning.main'}>
-              {item.told}
+              {item.says}
             </Typography>
           </Stack>
         ))}

@@ -2,7 +2,7 @@ import { Box, Button, ButtonBase, Stack, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useState } from 'react'
 import type { PlanDraft, UnsafeAnswer } from '@ochote/contracts'
-import { isAnswered, type PlanSolution, type RoomToBeWrong } from '@ochote/core'
+import { isAnswered, type RoomToBeWrong } from '@ochote/core'
 import { TextLine } from '../forms/TextLine'
 import { RoomBar } from './RoomBar'
 import { roomWords, worstFirst } from './roomWords'
@@ -20,7 +20,7 @@ const Row = styled(ButtonBase)(({ theme }) => ({
 }))
 
 interface RoomTabProps {
-  solution: PlanSolution
+  rooms: readonly RoomToBeWrong[]
   draft: PlanDraft
   corner: string | null
   onCorner: (number: string | null) => void
@@ -28,13 +28,13 @@ interface RoomTabProps {
 }
 
 /** Room at every corner that is braked for, if the student is a second late and goes straight on: the worst first. */
-export function RoomTab({ solution, draft, corner, onCorner, onChange }: RoomTabProps) {
+export function RoomTab({ rooms: found, draft, corner, onCorner, onChange }: RoomTabProps) {
   const answer = (given: UnsafeAnswer | null, number: string) =>
     onChange({
       ...draft,
       unsafeAnswers: [...draft.unsafeAnswers.filter((a) => a.cornerNumber !== number), ...(given ? [given] : [])],
     })
-  const rooms = worstFirst(solution.room)
+  const rooms = worstFirst(found)
   const longestM = Math.max(1, ...rooms.map((r) => r.reactionM + r.brakingM), ...rooms.map((r) => r.toObstacleM ?? r.toEdgeM ?? 0))
   return (
     <Box component="section" aria-labelledby="room-to-be-wrong">

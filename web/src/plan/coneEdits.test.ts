@@ -1,18 +1,17 @@
 import { noConeEdits, planDraftSchema } from '@ochote/contracts'
-import { applyConeEdits } from '@ochote/core'
 import { describe, expect, it } from 'vitest'
-import { plan, solved } from '../fixtures/stadium'
+import { markedStadium, plan, solved } from '../fixtures/stadium'
 import { added, broughtBack, locked, moved, newCone, nudged, putBack, remarked, takenAway, unlocked } from './coneEdits'
 import { variantOf } from './variants'
 
 const solution = solved()
-const cones = applyConeEdits(solution, noConeEdits)
+const cones = markedStadium({}, solution).cones
 const cone = cones[0]!
 
 describe('what is done to cones by hand', () => {
   it('moves one, and puts it back as if it never was', () => {
     const there = nudged(solution.track, noConeEdits, cone, 5)
-    const [placed] = applyConeEdits(solution, there).filter((c) => c.id === cone.id)
+    const [placed] = markedStadium(there, solution).cones.filter((c) => c.id === cone.id)
     expect(placed!.moved!.alongM).toBeCloseTo(5, 6)
     expect(placed!.inFromEdgeM).toBeCloseTo(cone.inFromEdgeM, 1) // it stays at the edge
     expect(putBack(there, cone.id)).toEqual(noConeEdits)
@@ -27,12 +26,12 @@ describe('what is done to cones by hand', () => {
 
   it('takes a computed one away until it is brought back, one added by hand for good', () => {
     const without = takenAway(noConeEdits, cone)
-    expect(applyConeEdits(solution, without)).toHaveLength(cones.length - 1)
+    expect(markedStadium(without, solution).cones).toHaveLength(cones.length - 1)
     expect(broughtBack(without, cone.id)).toEqual(noConeEdits)
     const own = newCone(solution, solution.corners[0]!.number, 'gate', 'by-hand-1')
     const more = remarked(moved(added(noConeEdits, own), { coneId: own.id, stationM: 3, offsetM: 6 }), own.id, ' wide ')
     expect(more.notes).toEqual([{ coneId: own.id, note: 'wide' }])
-    const [placed] = applyConeEdits(solution, more).filter((c) => c.by === 'hand')
+    const [placed] = markedStadium(more, solution).cones.filter((c) => c.by === 'hand')
     expect(placed).toMatchObject({ stationM: 3, offsetM: 6, remark: 'wide', side: 'left' })
     expect(takenAway(more, placed!)).toEqual(noConeEdits)
   })

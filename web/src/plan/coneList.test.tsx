@@ -1,18 +1,18 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { planDraftSchema } from '@ochote/contracts'
-import { dayFile, openStint, plan, scheme } from '../fixtures/stadium'
+import { dayView, openStint, plan, scheme } from '../fixtures/stadium'
 import { ConeList } from './ConeList'
-import { ConflictDialog } from './ConflictDialog'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { draftDifferences } from './draftDifferences'
 
 const { cones } = openStint()
 const first = cones[0]!
 const list = (change: Partial<Parameters<typeof ConeList>[0]> = {}) => {
   const told = { onSelect: vi.fn(), onNudge: vi.fn(), onPutBack: vi.fn(), onLock: vi.fn(), onRemark: vi.fn(), onTakeAway: vi.fn() }
-  shown(<ConeList cones={cones} scheme={scheme} selected={null} {...told} {...change} />)
+  renderPage(<ConeList cones={cones} scheme={scheme} selected={null} {...told} {...change} />)
   return told
 }
 const nameOf = (cone: typeof first) => new RegExp(`^${cone.cornerNumber} ${cone.duty}`)
@@ -73,16 +73,16 @@ describe('the marks of a plan', () => {
 
 describe('two savings over each other', () => {
   it('offer both, and say that nothing of mine is stored', async () => {
-    const day = dayFile([])
+    const day = dayView([])
     const mine = planDraftSchema.parse(plan)
     const theirs = { ...mine, firstSession: !mine.firstSession, coneEdits: { ...mine.coneEdits, removed: ['1-exit'] } }
-    const told = { onKeepMine: vi.fn(), onTakeTheirs: vi.fn() }
-    shown(<ConflictDialog version={7} differences={draftDifferences(mine, theirs, day)} {...told} />)
+    const conflict = { version: 7, keepMine: vi.fn(), takeTheirs: vi.fn() }
+    renderPage(<ConflictDialog what="plan" conflict={conflict} differences={draftDifferences(mine, theirs, day)} />)
     expect(screen.getByRole('dialog').textContent).toContain('Version 7 was saved')
     const rows = screen.getAllByRole('row').map((row) => row.textContent)
     expect(rows).toEqual(['YoursTheirs', expect.stringMatching(/^First session(yesno|noyes)$/), 'Cones taken awaynone1-exit'])
     await userEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
     await userEvent.click(screen.getByRole('button', { name: 'Take theirs' }))
-    expect([told.onKeepMine.mock.calls.length, told.onTakeTheirs.mock.calls.length]).toEqual([1, 1])
+    expect([conflict.keepMine.mock.calls.length, conflict.takeTheirs.mock.calls.length]).toEqual([1, 1])
   })
 })

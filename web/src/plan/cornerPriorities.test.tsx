@@ -1,7 +1,7 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { solved } from '../fixtures/stadium'
 import { CornerPriorities } from './CornerPriorities'
 
@@ -10,7 +10,7 @@ const worst = corners.find((c) => c.priority.rank === 1)!
 
 describe('what each corner is for', () => {
   it('comes in the order of what is at stake', () => {
-    shown(<CornerPriorities corners={corners} ranking={ranking} corner={null} onCorner={vi.fn()} />)
+    renderPage(<CornerPriorities corners={corners} ranking={ranking} corner={null} onCorner={vi.fn()} />)
     const rows = screen.getAllByRole('button')
     expect(rows).toHaveLength(corners.length)
     expect(rows[0]!.getAttribute('aria-label')).toMatch(new RegExp(`^Corner ${worst.number}, .* s at stake$`))
@@ -19,7 +19,7 @@ describe('what each corner is for', () => {
 
   it('says why for the chosen corner, and lets go of it', async () => {
     const onCorner = vi.fn()
-    shown(<CornerPriorities corners={corners} ranking={ranking} corner={worst.number} onCorner={onCorner} />)
+    renderPage(<CornerPriorities corners={corners} ranking={ranking} corner={worst.number} onCorner={onCorner} />)
     expect(screen.getByText(worst.priority.why)).toBeTruthy()
     await userEvent.click(screen.getByRole('button', { pressed: true }))
     expect(onCorner).toHaveBeenCalledExactlyOnceWith(null)

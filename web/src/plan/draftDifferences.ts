@@ -1,22 +1,16 @@
 import type { DayView, PlanDraft } from '@ochote/contracts'
-
-/** What two who changed one plan have differently. */
-export interface DraftDifference {
-  readonly what: string
-  readonly mine: string
-  readonly theirs: string
-}
+import type { Difference } from '../problem/ConflictDialog'
 
 const percent = (share: number) => `${Math.round(share * 100)} %`
 
 /** A plan's settings as words, in the order they are set. */
-function told(draft: PlanDraft, day: Pick<DayView, 'vehicles' | 'markerSchemes'>): Record<string, string> {
+function settingsOf(draft: PlanDraft, day: Pick<DayView, 'vehicleTypes' | 'markerSchemes'>): Record<string, string> {
   const { setup, coneEdits } = draft
   const { pace, conditions } = setup
   const list = (texts: readonly string[]) => (texts.length === 0 ? 'none' : texts.join(', '))
   return {
     Name: draft.name,
-    Vehicle: day.vehicles.find((v) => v.id === draft.vehicleId)?.vehicle.name ?? draft.vehicleId,
+    'Vehicle type': day.vehicleTypes.find((v) => v.id === draft.vehicleTypeId)?.vehicle.name ?? draft.vehicleTypeId,
     Markers: day.markerSchemes.find((s) => s.id === draft.markerSchemeId)?.name ?? draft.markerSchemeId,
     'Braking and turning': setup.brakingSchool,
     Line: setup.lineSchool,
@@ -39,8 +33,8 @@ const LONGEST = 160
 const short = (text: string) => (text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text)
 
 /** Every setting that two drafts have differently, in words. */
-export function draftDifferences(mine: PlanDraft, theirs: PlanDraft, day: Pick<DayView, 'vehicles' | 'markerSchemes'>): DraftDifference[] {
-  const [a, b] = [told(mine, day), told(theirs, day)]
+export function draftDifferences(mine: PlanDraft, theirs: PlanDraft, day: Pick<DayView, 'vehicleTypes' | 'markerSchemes'>): Difference[] {
+  const [a, b] = [settingsOf(mine, day), settingsOf(theirs, day)]
   return Object.keys(a)
     .filter((what) => a[what] !== b[what])
     .map((what) => ({ what, mine: short(a[what]!), theirs: short(b[what]!) }))

@@ -1,7 +1,7 @@
 import { screen } from '@testing-library/react'
 import { describe, expect, it } from 'vitest'
 import type { LineReport } from '@ochote/core'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { solved } from '../fixtures/stadium'
 import { changeKinds, changeOptions } from './changes'
 import { LineSchool } from './LineSchool'
@@ -16,7 +16,7 @@ const report = (change: Partial<LineReport>): LineReport => ({
   ...change,
 })
 const showing = (change: Partial<LineReport>) =>
-  shown(<LineSchool solution={{ ...solved(), lineMethod: 'late-apex', lineReport: report(change) }} />)
+  renderPage(<LineSchool solution={{ ...solved(), lineMethod: 'late-apex', lineReport: report(change) }} />)
 
 describe('what a line costs and gives', () => {
   it('is seconds against the fastest line, and metres left when driven too fast', () => {
@@ -33,7 +33,7 @@ describe('what a line costs and gives', () => {
 
   it('of one’s own says where it is over an edge, as unsafe', () => {
     const coneEdits = (overEdge: LineReport['overEdge']) =>
-      shown(<LineSchool solution={{ ...solved(), lineReport: report({ overEdge }) }} />)
+      renderPage(<LineSchool solution={{ ...solved(), lineReport: report({ overEdge }) }} />)
     const { unmount } = coneEdits([])
     expect(screen.queryByText(/^The vehicle keeps between the edges/)).not.toBeNull()
     unmount()

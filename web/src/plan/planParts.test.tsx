@@ -2,10 +2,10 @@ import { screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { noConeEdits, planDraftSchema, type ConeEdits, type Plan, type PlanDraft } from '@ochote/contracts'
-import { applyConeEdits, whatIfOf, type Change } from '@ochote/core'
+import { whatIfOf, type Change } from '@ochote/core'
 import { fakeServer } from '../fixtures/fakeServer'
-import { shown } from '../fixtures/render'
-import { dayFile, plan, scheme, solved, stintFile, vehicle } from '../fixtures/stadium'
+import { renderPage } from '../fixtures/render'
+import { dayView, markedStadium, plan, scheme, solved, loggedStint, vehicle } from '../fixtures/stadium'
 import { draftDifferences } from './draftDifferences'
 import { HandReadout } from './HandReadout'
 import { MarksTab } from './MarksTab'
@@ -16,9 +16,9 @@ import { whatIfPath } from './whatIfPath'
 
 afterEach(() => vi.unstubAllGlobals())
 const solution = solved()
-const day = dayFile([stintFile([], { briefedAt: '2026-10-17T08:00:00.000Z' })])
+const day = dayView([loggedStint([], { briefedAt: '2026-10-17T08:00:00.000Z' })])
 const draft: PlanDraft = planDraftSchema.parse(plan)
-const input = { circuitId: plan.circuitId, vehicle, setup: plan.setup, firstSession: false, coneEdits: noConeEdits }
+const input = { circuitId: plan.circuitId, vehicle, setup: plan.setup }
 
 describe('what two drafts have differently', () => {
   it('is nothing for the same, and each setting in words for others', () => {
@@ -44,7 +44,7 @@ describe('what two drafts have differently', () => {
 
 describe('where the car goes otherwise', () => {
   const answerTo = (change: Change) => {
-    const answer = whatIfOf(solution, vehicle, plan.setup, '1', change)
+    const answer = whatIfOf(solution, '1', change)
     if (!answer) throw new Error('no answer')
     return answer
   }
@@ -67,14 +67,13 @@ describe('where the car goes otherwise', () => {
 describe('the marks of a plan', () => {
   const open = (coneEdits: ConeEdits = noConeEdits, selected: string | null = null) => {
     const told = { onSelect: vi.fn(), onChange: vi.fn<(coneEdits: ConeEdits) => void>() }
-    const cones = applyConeEdits(solution, coneEdits)
-    shown(
+    const marked = markedStadium(coneEdits, solution)
+    renderPage(
       <MarksTab
         day={day}
         plan={plan}
-        solution={solution}
+        marked={marked}
         input={input}
-        cones={cones}
         scheme={scheme}
         coneEdits={coneEdits}
         corner="1"
@@ -82,7 +81,7 @@ describe('the marks of a plan', () => {
         {...told}
       />,
     )
-    return { ...told, cones }
+    return told
   }
   it('of one corner are listed, and another is added where the corner is', async () => {
     const { onChange, onSelect } = open()
@@ -94,7 +93,7 @@ describe('the marks of a plan', () => {
     expect(onSelect).toHaveBeenCalledExactlyOnceWith(added[0]!.id)
   })
   it('that are locked are not moved; those taken away are brought back', async () => {
-    const turn = solution.cones.find((c) => c.cornerNumber === '1' && c.duty === 'turn')!
+    const turn = markedStadium({}, solution).cones.find((c) => c.cornerNumber === '1' && c.duty === 'turn')!
     const coneEdits = { ...noConeEdits, locked: [turn.id], removed: ['1-exit'] }
     const { onChange } = open(coneEdits, turn.id)
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'One metre later' }).disabled).toBe(true)
@@ -106,7 +105,7 @@ describe('the marks of a plan', () => {
 describe('what can be done with a plan as a whole', () => {
   const open = () => {
     const told = { onChange: vi.fn(), onOpen: vi.fn() }
-    shown(<PlanActions day={day} plan={plan} draft={draft} {...told} />)
+    renderPage(<PlanActions day={day} plan={plan} draft={draft} {...told} />)
     return told
   }
   const choose = async (name: string) => {
@@ -134,16 +133,7 @@ describe('what can be done with a plan as a whole', () => {
 describe('before a plan is used', () => {
   const state = { draft, saving: 'saved', version: 3 } as PlanDraftState
   const open = (change: Partial<Plan> = {}) =>
-    shown(
-      <ReadyTab
-        day={day}
-        plan={{ ...plan, ...change }}
-        solution={solution}
-        cones={applyConeEdits(solution, noConeEdits)}
-        scheme={scheme}
-        state={state}
-      />,
-    )
+    renderPage(<ReadyTab day={day} plan={{ ...plan, ...change }} marked={markedStadium({}, solution)} scheme={scheme} state={state} />)
   it('is listed what it has and lacks, told apart without colour', () => {
     open()
     const items = screen.getAllByRole('listitem').map((i) => [i.querySelector('title')?.textContent, i.textContent])
@@ -158,7 +148,7 @@ describe('before a plan is used', () => {
 
 describe('what moving the line does', () => {
   it('is said of the lap while it is held', () => {
-    shown(<HandReadout shown={solution} before={solution} changedS={0.125} />)
+    renderPage(<HandReadout shown={solution} before={solution} changedS={0.125} />)
     expect(screen.getByRole('status').textContent).toMatch(/^Lap 0:\d\d\.\d\d, 0\.1[23] s slower$/)
   })
 })

@@ -3,11 +3,14 @@ import { fireEvent, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { useState } from 'react'
 import { describe, expect, it } from 'vitest'
-import { shown } from '../fixtures/render'
-import { dayFile, idOf, plan, setup, vehicle } from '../fixtures/stadium'
+import { renderPage } from '../fixtures/render'
+import { dayView, idOf, plan, setup, vehicle } from '../fixtures/stadium'
 import { PlanSettings } from './PlanSettings'
 
-const day = { ...dayFile([]), vehicles: [...dayFile([]).vehicles, { id: idOf(70), vehicle: { ...vehicle, name: 'Estate' }, version: 1 }] }
+const day = {
+  ...dayView([]),
+  vehicleTypes: [...dayView([]).vehicleTypes, { id: idOf(70), vehicle: { ...vehicle, name: 'Estate' }, version: 1 }],
+}
 
 /** Settings that are kept, as a page keeps them; the drafts they went through, the last one last. */
 function open(change: Partial<PlanDraft> = {}) {
@@ -27,7 +30,7 @@ function open(change: Partial<PlanDraft> = {}) {
       />
     )
   }
-  shown(<Page />)
+  renderPage(<Page />)
   return { drafts, coneEdits, last: () => drafts[drafts.length - 1]! }
 }
 const choose = (name: string) => userEvent.click(screen.getByRole('button', { name }))
@@ -39,11 +42,11 @@ describe('what a plan is made for', () => {
     expect(coneEdits.asked).toBe(true)
   })
 
-  it('is a vehicle of the day', async () => {
+  it('is a vehicle type', async () => {
     const { last } = open()
-    await userEvent.click(screen.getByRole('combobox', { name: 'Vehicle' }))
+    await userEvent.click(screen.getByRole('combobox', { name: 'Vehicle type' }))
     await userEvent.click(screen.getByRole('option', { name: 'Estate' }))
-    expect(last().vehicleId).toBe(idOf(70))
+    expect(last().vehicleTypeId).toBe(idOf(70))
   })
 
   it('is a braking school, told in the words for the student', async () => {
@@ -94,6 +97,6 @@ describe('what a plan is made for', () => {
     const coneEdits = { ...plan.coneEdits, moves: [{ coneId: '1-brake', stationM: 100, offsetM: -5 }] }
     const { last } = open({ coneEdits, name: 'Mine' })
     await choose('Trail')
-    expect(last()).toMatchObject({ coneEdits, name: 'Mine', vehicleId: plan.vehicleId })
+    expect(last()).toMatchObject({ coneEdits, name: 'Mine', vehicleTypeId: plan.vehicleTypeId })
   })
 })

@@ -3,8 +3,8 @@ import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import type { RoomToBeWrong as Room } from '@ochote/core'
 import { describe, expect, it } from 'vitest'
-import { shown } from '../fixtures/render'
-import { openStint, plan, scheme, solved } from '../fixtures/stadium'
+import { renderPage } from '../fixtures/render'
+import { markedStadium, plan, scheme, solved } from '../fixtures/stadium'
 import { PlanSummary } from './PlanSummary'
 import { RoomTab } from './RoomTab'
 import { roomWords } from './roomWords'
@@ -57,8 +57,8 @@ describe('room to be wrong', () => {
   const open = (room: Room[], unsafeAnswers: UnsafeAnswer[] = []) => {
     const drafts: PlanDraft[] = []
     const draft = { ...planDraftSchema.parse(plan), unsafeAnswers }
-    const view = shown(
-      <RoomTab solution={{ ...own, room }} draft={draft} corner={null} onCorner={() => undefined} onChange={(d) => drafts.push(d)} />,
+    const view = renderPage(
+      <RoomTab rooms={room} draft={draft} corner={null} onCorner={() => undefined} onChange={(d) => drafts.push(d)} />,
     )
     return { drafts, ...view }
   }
@@ -96,13 +96,15 @@ describe('room to be wrong', () => {
   })
 
   it('is in the plan’s summary where a corner is unsafe', () => {
-    const { cones } = openStint()
-    const text = (room: Room[]) => shown(<PlanSummary solution={{ ...own, room }} cones={cones} scheme={scheme} />).container.textContent
+    const text = (room: Room[]) =>
+      renderPage(<PlanSummary marked={{ ...markedStadium({}, own), room }} scheme={scheme} />).container.textContent
     expect(text([enough, unsafe])).toContain('· 1 corner unsafe')
     expect(text([enough, unknown])).not.toContain('unsafe')
   })
 
   it('is computed for the made-up day’s own corners', () => {
-    expect(own.room.map((r) => r.cornerNumber)).toEqual(own.corners.filter((c) => c.points.brakeStart).map((c) => c.number))
+    expect(markedStadium({}, own).room.map((r) => r.cornerNumber)).toEqual(
+      own.corners.filter((c) => c.points.brakeStart).map((c) => c.number),
+    )
   })
 })

@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material'
-import type { PlanSolution, RoomToBeWrong as Room } from '@ochote/core'
+import type { RoomToBeWrong as Room } from '@ochote/core'
 import { count, metres, speed } from '../format/format'
 
 /** Unsafe first, then what is not known, then the least room. */
@@ -47,8 +47,8 @@ export function marginsOf(rooms: readonly Room[]): ReadonlyMap<string, ShownMarg
 }
 
 /** How many corners are unsafe, wherever a plan is summed up; nothing where none is. */
-export function UnsafeCorners({ solution }: { solution: PlanSolution }) {
-  const unsafe = solution.room.filter((room) => room.verdict === 'unsafe').length
+export function UnsafeCorners({ rooms }: { rooms: readonly Room[] }) {
+  const unsafe = rooms.filter((room) => room.verdict === 'unsafe').length
   if (unsafe === 0) return null
   return (
     <Typography variant="body2" component="span" color="error" sx={{ fontWeight: 700 }}>

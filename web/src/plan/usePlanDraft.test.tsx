@@ -2,7 +2,7 @@ import { planDraftSchema, planSchema, type Plan, type PlanSave } from '@ochote/c
 import { act, renderHook, waitFor } from '@testing-library/react'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { fakeServer } from '../fixtures/fakeServer'
-import { Around } from '../fixtures/render'
+import { TestProviders } from '../fixtures/render'
 import { plan } from '../fixtures/stadium'
 import { usePlanDraft } from './usePlanDraft'
 
@@ -20,7 +20,7 @@ const conflict = (currentVersion: number) => ({
   },
 })
 const stored = (save: PlanSave): { body: Plan } => ({ body: { ...plan, ...save.draft, version: save.fromVersion + 1 } })
-const open = () => renderHook(() => usePlanDraft(plan), { wrapper: ({ children }) => <Around>{children}</Around> })
+const open = () => renderHook(() => usePlanDraft(plan), { wrapper: ({ children }) => <TestProviders>{children}</TestProviders> })
 const named = (name: string) => ({ ...planDraftSchema.parse(plan), name })
 
 describe('a plan being edited', () => {
@@ -77,7 +77,7 @@ describe('a plan being edited', () => {
     act(() => result.current.change(named('Mine')))
     await waitFor(() => expect(result.current.conflict?.version).toBe(4), { timeout: 3000 })
     expect(result.current.draft.name).toBe('Mine')
-    act(() => result.current.keepMine())
+    act(() => result.current.conflict!.keepMine())
     await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
     expect(server.asked.filter((a) => a.method === 'PUT')[1]!.body).toMatchObject({ fromVersion: 4, draft: { name: 'Mine' } })
   })
@@ -87,7 +87,7 @@ describe('a plan being edited', () => {
     const { result } = open()
     act(() => result.current.change(named('Mine')))
     await waitFor(() => expect(result.current.conflict?.version).toBe(4), { timeout: 3000 })
-    act(() => result.current.takeTheirs())
+    await act(() => result.current.conflict!.takeTheirs())
     await waitFor(() => expect(result.current.draft.name).toBe('Theirs'))
     expect([result.current.version, result.current.canUndo, result.current.conflict]).toEqual([4, false, null])
   })

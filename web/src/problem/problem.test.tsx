@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { useQuery } from '@tanstack/react-query'
 import { describe, expect, it, vi } from 'vitest'
 import { ProblemError } from '../api/request'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { Loaded } from './Loaded'
 import { ProblemNotice } from './ProblemNotice'
 
@@ -19,7 +19,7 @@ const invalid = new ProblemError({
 
 describe('a problem', () => {
   it('names each field, the value found and the one expected', () => {
-    shown(<ProblemNotice error={invalid} />)
+    renderPage(<ProblemNotice error={invalid} />)
     const text = screen.getByRole('alert').textContent
     expect(text).toContain('massKg: found -3, expected more than 0')
     expect(text).toContain('widthM: found -3, expected more than 0')
@@ -28,7 +28,7 @@ describe('a problem', () => {
 
   it('offers to try again where that may help', async () => {
     const again = vi.fn()
-    shown(<ProblemNotice error={new Error('no worker')} onRetry={again} />)
+    renderPage(<ProblemNotice error={new Error('no worker')} onRetry={again} />)
     expect(screen.getByRole('alert').textContent).toContain('no worker')
     await userEvent.click(screen.getByRole('button', { name: 'Try again' }))
     expect(again).toHaveBeenCalledOnce()
@@ -41,14 +41,14 @@ describe('something loaded', () => {
     return <Loaded query={query}>{(text) => <p>{text}</p>}</Loaded>
   }
   it('shows progress, then what came', async () => {
-    shown(<Page load={() => Promise.resolve('the day')} />)
+    renderPage(<Page load={() => Promise.resolve('the day')} />)
     expect(screen.getByRole('progressbar', { name: 'Loading' })).toBeTruthy()
     expect(await screen.findByText('the day')).toBeTruthy()
   })
 
   it('shows the problem, and what comes on trying again', async () => {
     const load = vi.fn<() => Promise<string>>().mockRejectedValueOnce(invalid).mockResolvedValue('the day')
-    shown(<Page load={load} />)
+    renderPage(<Page load={load} />)
     await userEvent.click(await screen.findByRole('button', { name: 'Try again' }))
     expect(await screen.findByText('the day')).toBeTruthy()
   })

@@ -1,58 +1,59 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useNavigate, useParams } from 'react-router'
+import type { DayView } from '@ochote/contracts'
 import { dayQuery, studentQuery } from '../api/queries'
 import { nextStint } from '../stint/phase'
 import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
+import { useDayLogs } from '../stintLog/useDayLogs'
 import { stagePath } from '../shell/stages'
 import { StudentProgress } from './StudentProgress'
 
 /** The Progress stage: one student's corners over the days. */
 export function ProgressPage() {
   const { dayId = '', studentId } = useParams()
-  const navigate = useNavigate()
   const day = useQuery(dayQuery(dayId))
+  return <Loaded query={day}>{(data) => <ProgressOf day={data} studentId={studentId} />}</Loaded>
+}
+
+function ProgressOf({ day, studentId }: { day: DayView; studentId: string | undefined }) {
+  const navigate = useNavigate()
+  const { stints } = useDayLogs(day)
+  const students = day.people.filter((p) => p.role === 'student')
+  // most likely wanted: the student who drove last
+  const likely = [...stints].reverse().find((s) => s.log.length > 0)?.stint.studentId ?? nextStint(stints)?.stint.studentId
+  const student = students.find((p) => p.id === (studentId ?? likely)) ?? (studentId ? undefined : students[0])
+  const choice = (
+    <TextField
+      select
+      size="small"
+      hiddenLabel
+      value={student?.id ?? ''}
+      slotProps={{ select: { 'aria-label': 'Which student' } }}
+      sx={{ minWidth: 220 }}
+      onChange={(e) => void navigate(stagePath(day.id, 'progress', e.target.value))}
+    >
+      {students.map((p) => (
+        <MenuItem key={p.id} value={p.id}>
+          {p.name}
+        </MenuItem>
+      ))}
+    </TextField>
+  )
   return (
-    <Loaded query={day}>
-      {(data) => {
-        const students = data.people.filter((p) => p.role === 'student')
-        // whoever has driven most lately is the likeliest to be asked for
-        const usual = [...data.stints].reverse().find((s) => s.log.length > 0)?.stint.studentId ?? nextStint(data)?.stint.studentId
-        const student = students.find((p) => p.id === (studentId ?? usual)) ?? (studentId ? undefined : students[0])
-        const choice = (
-          <TextField
-            select
-            size="small"
-            hiddenLabel
-            value={student?.id ?? ''}
-            slotProps={{ select: { 'aria-label': 'Which student' } }}
-            sx={{ minWidth: 220 }}
-            onChange={(e) => void navigate(stagePath(dayId, 'progress', e.target.value))}
-          >
-            {students.map((p) => (
-              <MenuItem key={p.id} value={p.id}>
-                {p.name}
-              </MenuItem>
-            ))}
-          </TextField>
-        )
-        return (
-          <Page title={student ? `Progress: ${student.name}` : 'Progress'} actions={choice}>
-            {student ? (
-              <Student key={student.id} studentId={student.id} />
-            ) : (
-              <EmptyState title="There is no such student">Choose one above.</EmptyState>
-            )}
-          </Page>
-        )
-      }}
-    </Loaded>
+    <Page title={student ? `Progress: ${student.name}` : 'Progress'} actions={choice}>
+      {student ? (
+        <Student key={student.id} studentId={student.id} />
+      ) : (
+        <EmptyState title="There is no such student">Choose one above.</EmptyState>
+      )}
+    </Page>
   )
 }
 
 function Student({ studentId }: { studentId: string }) {
   const query = useQuery(studentQuery(studentId))
-  return <Loaded query={query}>{(file) => <StudentProgress file={file} />}</Loaded>
+  return <Loaded query={query}>{(student) => <StudentProgress student={student} />}</Loaded>
 }

@@ -7,18 +7,22 @@ import { LazyChart } from '../charts/LazyChart'
 import { count, lapTime, shortDay } from '../format/format'
 import { EmptyState } from '../shell/EmptyState'
 import type { Tokens } from '../theme/tokens'
+import { useServerLog, useStintLogs } from '../stintLog/useStintLogs'
 import { useCornerNumbers } from './useCornerNumbers'
 
 /** Faults per corner over a student's days at one circuit, as a chart and as its table. */
-export function StudentProgress({ file }: { file: StudentView }) {
-  const circuit = file.days[file.days.length - 1]?.circuit
+export function StudentProgress({ student }: { student: StudentView }) {
+  const circuit = student.days[student.days.length - 1]?.circuit
+  useServerLog({ studentId: student.person.id })
+  const ids = useMemo(() => student.days.flatMap((d) => d.stints.map((s) => s.stint.id)), [student])
+  const { logOf } = useStintLogs(ids)
   const days = useMemo(
     () =>
-      file.days
+      student.days
         .filter((d) => d.circuit.id === circuit?.id)
-        .map((d) => ({ ...d, records: d.stints.map((s) => stintRecord(s.log)) }))
+        .map((d) => ({ ...d, records: d.stints.map((s) => stintRecord(logOf(s.stint.id).entries)) }))
         .filter((d) => d.records.some((r) => timedLaps(r).length > 0)),
-    [file, circuit?.id],
+    [student, circuit?.id, logOf],
   )
   const corners = useCornerNumbers(circuit?.id)
   const histories = useMemo(

@@ -136,7 +136,7 @@ export function Ribbon({
           right
         </text>
         <g clipPath="url(#ribbon-clip)">
-          <RibbonTrack track={track} scales={scales} />
+          <RibbonTrack track={track} features={solution.features} scales={scales} />
           {solution.corners.map((c) => (
             <CornerHandle
               key={c.number}

@@ -1,6 +1,6 @@
 import { useTheme } from '@mui/material'
-import { memo, useMemo } from 'react'
-import { hazardsOf, kerbsOf, landmarksOf, runOffsOf, type Track } from '@ochote/core'
+import { memo } from 'react'
+import type { PlacedFeatures, Track } from '@ochote/core'
 import { lanes, pathThrough, shownSamples, type RibbonScales } from './ribbonScales'
 
 /** Pixels a metre from which landmarks are named. */
@@ -12,17 +12,14 @@ const KERB_DEPTH_M = 1
 
 interface RibbonTrackProps {
   track: Track
+  features: PlacedFeatures
   scales: RibbonScales
 }
 
 /** What lies still: verge, run-off, asphalt, edges, kerbs, patches, landmarks, hazards. */
-export const RibbonTrack = memo(function RibbonTrack({ track, scales }: RibbonTrackProps) {
+export const RibbonTrack = memo(function RibbonTrack({ track, features, scales }: RibbonTrackProps) {
   const { tokens } = useTheme()
   const { x, y } = scales
-  const features = useMemo(
-    () => ({ landmarks: landmarksOf(track), runOffs: runOffsOf(track), kerbs: kerbsOf(track), hazards: hazardsOf(track) }),
-    [track],
-  )
   const at = (k: number) => x(k * track.stepM)
   const shown = shownSamples(scales, track)
   const left = pathThrough(track.count, shown, at, (i) => y(track.halfLeftM[i]!))

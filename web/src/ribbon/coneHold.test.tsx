@@ -1,6 +1,6 @@
 import { fireEvent } from '@testing-library/react'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { stubSizes } from '../fixtures/stubLayout'
 import { openStint, scheme } from '../fixtures/stadium'
 import { Ribbon } from './Ribbon'
@@ -15,7 +15,7 @@ const [cone] = cones
 
 function held() {
   const told = { onCone: vi.fn(), onConeDrag: vi.fn() }
-  const { container } = shown(<Ribbon solution={solution} cones={cones} scheme={scheme} corner={null} onCorner={vi.fn()} {...told} />)
+  const { container } = renderPage(<Ribbon solution={solution} cones={cones} scheme={scheme} corner={null} onCorner={vi.fn()} {...told} />)
   const mark = container.querySelector(`[data-cone="${cone!.id}"]`)!
   fireEvent.pointerDown(mark, { isPrimary: true, pointerId: 1, clientX: 100, clientY: 100 })
   const move = (clientX: number) => fireEvent.pointerMove(mark, { pointerId: 1, buttons: 1, clientX, clientY: 100 })

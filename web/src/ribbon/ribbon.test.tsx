@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { useLocation } from 'react-router'
 import { TrackMap } from '../trackMap/TrackMap'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { stubSizes } from '../fixtures/stubLayout'
 import { openStint, scheme } from '../fixtures/stadium'
 import { Ribbon } from './Ribbon'
@@ -19,7 +19,7 @@ describe.each([
   { name: 'the plan view', Drawing: TrackMap },
 ])('$name', ({ Drawing }) => {
   it('has a button for every corner and a mark for every cone', () => {
-    const { container } = shown(<Drawing {...common} onCorner={vi.fn()} />)
+    const { container } = renderPage(<Drawing {...common} onCorner={vi.fn()} />)
     expect(open.solution.corners.map((c) => screen.getAllByRole('button', { name: new RegExp(`^Corner ${c.number}`) }).length)).toEqual(
       open.solution.corners.map(() => 1),
     )
@@ -31,18 +31,18 @@ describe.each([
 
   it('chooses a corner by click and by key, and lets go of the chosen one', async () => {
     const onCorner = vi.fn()
-    const { unmount } = shown(<Drawing {...common} onCorner={onCorner} />)
+    const { unmount } = renderPage(<Drawing {...common} onCorner={onCorner} />)
     fireEvent.click(screen.getByRole('button', { name: /^Corner 2/ }))
     fireEvent.keyDown(screen.getByRole('button', { name: /^Corner 1/ }), { key: 'Enter' })
     unmount()
-    shown(<Drawing {...common} corner="2" onCorner={onCorner} />)
+    renderPage(<Drawing {...common} corner="2" onCorner={onCorner} />)
     fireEvent.click(screen.getByRole('button', { name: /^Corner 2/, pressed: true }))
     expect(onCorner.mock.calls).toEqual([['2'], ['1'], [null]])
   })
 
   it('chooses a cone', () => {
     const onCone = vi.fn()
-    const { container } = shown(<Drawing {...common} onCorner={vi.fn()} onCone={onCone} />)
+    const { container } = renderPage(<Drawing {...common} onCorner={vi.fn()} onCone={onCone} />)
     fireEvent.pointerDown(container.querySelector(`[data-cone="${open.cones[1]!.id}"]`)!, { isPrimary: true })
     expect(onCone).toHaveBeenCalledExactlyOnceWith(open.cones[1]!.id)
   })
@@ -51,7 +51,7 @@ describe.each([
 describe('notes on the ribbon', () => {
   it('stack where they fall on one place', () => {
     const note = (id: string, text: string) => ({ id, text, stationM: 200, severity: 2 as const })
-    shown(<Ribbon {...common} onCorner={vi.fn()} notes={[note('a', 'be'), note('b', 'te')]} />)
+    renderPage(<Ribbon {...common} onCorner={vi.fn()} notes={[note('a', 'be'), note('b', 'te')]} />)
     const heights = ['be', 'te'].map((t) => screen.getByText(t).closest('g')!.getAttribute('transform'))
     expect(heights[0]).not.toBe(heights[1])
   })
@@ -69,7 +69,7 @@ describe('the chosen corner', () => {
   }
   const text = () => screen.getByRole('paragraph').textContent
   it('follows arrow keys around the lap, numbers and Escape, and is in the address', async () => {
-    shown(<Chosen />)
+    renderPage(<Chosen />)
     await userEvent.keyboard('{ArrowRight}')
     expect(text()).toBe('1 ?corner=1')
     await userEvent.keyboard('{ArrowLeft}')
@@ -80,11 +80,11 @@ describe('the chosen corner', () => {
     expect(text()).toBe('none ')
   })
   it('is read from the address', () => {
-    shown(<Chosen />, '/?corner=2')
+    renderPage(<Chosen />, '/?corner=2')
     expect(text()).toBe('2 ?corner=2')
   })
   it('stays while someone types into a field', async () => {
-    shown(<Chosen />)
+    renderPage(<Chosen />)
     await userEvent.type(screen.getByRole('textbox'), '2{ArrowRight}')
     expect(text()).toBe('none ')
   })

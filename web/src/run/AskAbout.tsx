@@ -1,12 +1,12 @@
 import { Box, Typography } from '@mui/material'
-import { faultOf, type FollowedCorrection } from '@ochote/core'
+import { faultOf, type CalledFollowUp } from '@ochote/core'
 import { Target } from './Target'
 
 export const answers = ['fixed', 'better', 'no change'] as const
 
 interface AskAboutProps {
-  about: FollowedCorrection
-  onAnswer: (about: FollowedCorrection, result: (typeof answers)[number]) => void
+  about: CalledFollowUp
+  onAnswer: (about: CalledFollowUp, result: (typeof answers)[number]) => void
 }
 
 /** What was called for this corner: did this pass show it? One tap each. */

@@ -1,11 +1,11 @@
 import { Box } from '@mui/material'
-import type { FollowedCorrection, SuggestedStep } from '@ochote/core'
+import type { CalledFollowUp, SuggestedStep } from '@ochote/core'
 import { AskAbout, type answers } from './AskAbout'
 import { Step } from './Step'
 
 interface PromptProps {
-  asked: FollowedCorrection | undefined
-  onAnswer: (about: FollowedCorrection, result: (typeof answers)[number]) => void
+  asked: CalledFollowUp | undefined
+  onAnswer: (about: CalledFollowUp, result: (typeof answers)[number]) => void
   suggested: SuggestedStep | undefined
   onDecide: (step: SuggestedStep) => void
   onLeave: (step: SuggestedStep) => void

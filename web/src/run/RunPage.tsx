@@ -8,10 +8,10 @@ export function RunPage() {
     <StintStage stage="run" title="Run">
       {(open, choice) => (
         <Seat
-          key={open.file.stint.id}
+          key={open.stint.id}
           open={open}
           choice={choice}
-          seats={<RunSeats open="Seat" dayId={open.day.id} stintId={open.file.stint.id} />}
+          seats={<RunSeats open="Seat" dayId={open.day.id} stintId={open.stint.id} />}
         />
       )}
     </StintStage>

@@ -3,11 +3,11 @@ import { styled, useTheme } from '@mui/material/styles'
 import { visuallyHidden } from '@mui/utils'
 import { useCallback, useMemo, useState, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
-import { followedCorrections, releaseBar, stintRecord, suggestSteps, timedLaps, correctionsToAskAbout, type Severity } from '@ochote/core'
+import { followUps, isCalled, releaseBar, stintRecord, suggestSteps, timedLaps, correctionsToAskAbout, type Severity } from '@ochote/core'
 import { useLiveSource } from '../telemetry/useLiveSource'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { stagePath } from '../shell/stages'
-import { FollowedList } from '../stint/FollowedList'
+import { FollowUpList } from '../stint/FollowUpList'
 import type { OpenStint } from '../stint/openStint'
 import { buzz } from './buzz'
 import { CornerStrip } from './CornerStrip'
@@ -31,7 +31,7 @@ import { useLoggedCrossings } from './useLoggedCrossings'
 import { useMeasuredAnswers } from './useMeasuredAnswers'
 import { usePassed } from './usePassed'
 import { useSeatCalls } from './useSeatCalls'
-import { useStintLog, type NewEntry } from './useStintLog'
+import { useStintLog, type NewEntry } from '../stintLog/useStintLogs'
 import { useWakeLock } from './useWakeLock'
 
 const Cabin = styled('div')(({ theme }) => ({
@@ -54,10 +54,10 @@ interface SeatProps {
 
 /** The seat beside the student: one finger, one second. */
 export function Seat({ open, choice, seats }: SeatProps) {
-  const { file, solution, student, day } = open
+  const { stint, solution, student, day } = open
   const theme = useTheme()
-  const { stint } = file
-  const log = useStintLog(file)
+  const log = useStintLog(stint.id)
+  const { add: addEntry } = log
   const record = useMemo(() => stintRecord(log.entries), [log.entries])
   const running = record.phase === 'running'
   useWakeLock(running)
@@ -65,7 +65,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
   const source = useLiveSource(stint.id, solution)
   const passed = usePassed(solution, record, source)
   const sheet = useSeatCalls(open, record)
-  const followed = useMemo(() => followedCorrections(record), [record])
+  const followed = useMemo(() => followUps(record), [record])
   useLoggedCrossings(stint.id, source, log)
   useMeasuredAnswers(stint.id, solution, record, source, passed, followed, log.add)
   const [reporting, setReporting] = useState<string | null>(null)
@@ -77,11 +77,11 @@ export function Seat({ open, choice, seats }: SeatProps) {
   const { corner, lap: passLap, source: chosenBy, choose } = useChosenCorner(solution, record, passed)
   const codes = useLikelyCodes(open, record, corner)
   const add = useCallback(
-    (tapped: NewEntry, unsafe = false): string => {
+    (entry: NewEntry, unsafe = false): string => {
       buzz(unsafe)
-      return log.add(tapped)
+      return addEntry(entry)
     },
-    [log],
+    [addEntry],
   )
   const here = record.faults.filter((f) => f.corner === corner)
   const before = here.filter((f) => f.lap < passLap)
@@ -185,7 +185,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
       </Cabin>
       <SeatRibbon open={open} record={record} sheet={sheet} source={source} />
       <Cabin>
-        <FollowedList followed={followed} />
+        <FollowUpList title="Corrections called, and what the next laps showed" followUps={followed.filter(isCalled)} />
         <SeatLog entries={log.entries} onUndo={(id) => add({ kind: 'undo', about: id })} onReport={setReporting} />
       </Cabin>
       {reported && (

@@ -1,30 +1,32 @@
 import { useMemo, type ReactNode } from 'react'
-import type { DayView, Session } from '@ochote/contracts'
-import { applyConeEdits, type Cone, type PlanSolution } from '@ochote/core'
+import type { DayView, ListedStint, Session } from '@ochote/contracts'
+import type { PlanSolution } from '@ochote/core'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
-import { useSolution } from '../workers/useSolution'
+import { namedBy } from '../stint/openStint'
+import { usePlanVersions } from '../stint/usePlanVersions'
+import { useSolutions, type SolutionInput } from '../workers/useSolution'
 
-/** The plan that a session's cars are seen against: that of the first of them. */
-export interface SolvedPlan {
+/** A stint of a session with the lap that its own car is planned to drive. */
+export interface SessionStint extends ListedStint {
   readonly solution: PlanSolution
-  readonly cones: readonly Cone[]
 }
 
 interface SolvedSessionProps {
   day: DayView
   session: Session
-  children: (solved: SolvedPlan) => ReactNode
+  children: (stints: readonly SessionStint[]) => ReactNode
 }
 
-/** Solves what a session is driven on. */
+/** Solves each stint of a session for the car that it is driven in, on the plan version that it is driven on. */
 export function SolvedSession({ day, session, children }: SolvedSessionProps) {
-  const stint = day.stints.find((s) => s.stint.id === session.stintIds[0])?.stint
-  const plan = day.plans.find((p) => p.id === stint?.planId)
-  const vehicle = day.vehicles.find((v) => v.id === plan?.vehicleId)
-  if (!plan || !vehicle)
+  const listed = useMemo(
+    () => session.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id) ?? []),
+    [session.stintIds, day.stints],
+  )
+  if (listed.length === 0)
     return (
       <Page title={session.name}>
         <EmptyState title="This session has no stints">Its stints are not part of this day.</EmptyState>
@@ -32,22 +34,33 @@ export function SolvedSession({ day, session, children }: SolvedSessionProps) {
     )
   return (
     <TrackCursorProvider>
-      <OnPlan plan={plan} vehicle={vehicle}>
+      <Solved day={day} listed={listed}>
         {children}
-      </OnPlan>
+      </Solved>
     </TrackCursorProvider>
   )
 }
 
-interface OnPlanProps {
-  plan: DayView['plans'][number]
-  vehicle: DayView['vehicles'][number]
+interface SolvedProps {
+  day: DayView
+  listed: readonly ListedStint[]
   children: SolvedSessionProps['children']
 }
 
-function OnPlan({ plan, vehicle, children }: OnPlanProps) {
-  const { circuitId, setup, firstSession, coneEdits } = plan
-  const solution = useSolution({ circuitId, vehicle: vehicle.vehicle, setup, firstSession, coneEdits })
-  const cones = useMemo(() => (solution.data ? applyConeEdits(solution.data, coneEdits) : []), [solution.data, coneEdits])
-  return <Loaded query={solution}>{(data) => children({ solution: data, cones })}</Loaded>
+function Solved({ day, listed, children }: SolvedProps) {
+  const versions = usePlanVersions(listed)
+  const inputs = useMemo(
+    () =>
+      listed.map((one, k): SolutionInput => {
+        const version = versions[k] ?? null
+        const { plan, vehicleType } = namedBy(day, one, version)
+        const { circuitId, setup } = plan
+        return { circuitId, setup, vehicle: vehicleType.vehicle, ...(version ? { document: version.circuit } : {}) }
+      }),
+    [day, listed, versions],
+  )
+  const solutions = useSolutions(inputs)
+  const pending = solutions.find((query) => query.data === undefined)
+  if (pending) return <Loaded query={pending}>{() => null}</Loaded>
+  return children(listed.map((one, k) => ({ ...one, solution: solutions[k]!.data! })))
 }

@@ -2,7 +2,7 @@ import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { stintRecord, type LoggedFault } from '@ochote/core'
 import { describe, expect, it, vi } from 'vitest'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { idOf, logOf, solved, threeLaps } from '../fixtures/stadium'
 import { CornerStrip } from './CornerStrip'
 import { entryWords } from './entryWords'
@@ -14,7 +14,7 @@ import { SeatLog } from './SeatLog'
 const fault: LoggedFault = { id: idOf(1), lap: 2, corner: '1', code: 'be', severity: 2 }
 const targets = (change: Partial<Parameters<typeof FaultTargets>[0]> = {}) => {
   const told = { onFault: vi.fn(), onPraise: vi.fn(), again: vi.fn(), better: vi.fn() }
-  shown(<FaultTargets codes={['be', 'te', 'ae']} logged={[]} disabled={false} lastCode="be" {...told} {...change} />)
+  renderPage(<FaultTargets codes={['be', 'te', 'ae']} logged={[]} disabled={false} lastCode="be" {...told} {...change} />)
   return told
 }
 
@@ -56,14 +56,14 @@ describe('the targets', () => {
 describe('the corner strip', () => {
   it('names the corner, how it was chosen and the planned speed, and takes any other by a tap', async () => {
     const onChoose = vi.fn()
-    shown(<CornerStrip corners={solved().corners} corner="1" source="by the clock" lap={2} onChoose={onChoose} />)
+    renderPage(<CornerStrip corners={solved().corners} corner="1" source="by the clock" lap={2} onChoose={onChoose} />)
     expect(screen.getByText(/by the clock/).parentElement!.textContent).toMatch(/^Corner 1 , lap 2 · by the clock · \d+ km\/h planned$/)
     await userEvent.click(screen.getByRole('button', { name: /^Corner 2/ }))
     expect(onChoose).toHaveBeenCalledExactlyOnceWith('2')
   })
 
   it('says what to do before a corner is chosen', () => {
-    shown(<CornerStrip corners={solved().corners} corner={null} source={null} lap={0} onChoose={vi.fn()} />)
+    renderPage(<CornerStrip corners={solved().corners} corner={null} source={null} lap={0} onChoose={vi.fn()} />)
     expect(screen.getByText('Tap the corner, then what happened there.')).toBeTruthy()
   })
 })
@@ -71,7 +71,7 @@ describe('the corner strip', () => {
 describe('the clock', () => {
   const clockText = (seconds: number[], ended = false) => {
     const log = logOf([...seconds.map((s) => [s, { kind: 'line' }] as const), ...(ended ? [[500, { kind: 'in' }] as const] : [])])
-    return shown(<SeatClock record={stintRecord(log)} plannedLaps={3} />).container.textContent
+    return renderPage(<SeatClock record={stintRecord(log)} plannedLaps={3} />).container.textContent
   }
   it('counts laps and laps left', () => {
     expect(clockText([])).toContain('3laps planned')
@@ -105,7 +105,7 @@ describe('the log in words', () => {
   it('takes an entry back, and puts one back that was taken', async () => {
     const onUndo = vi.fn()
     const undo = { ...log[0]!, id: idOf(700), kind: 'undo' as const, about: log[1]!.id, deviceTime: '2026-10-17T10:45:00.000Z' }
-    shown(<SeatLog entries={[...log, undo]} onUndo={onUndo} />)
+    renderPage(<SeatLog entries={[...log, undo]} onUndo={onUndo} />)
     expect(screen.getAllByRole('listitem')[0]!.textContent).toContain('In')
     await userEvent.click(screen.getByRole('button', { name: 'Take back: Lap 3, corner 1: hit the mark' }))
     await userEvent.click(screen.getByRole('button', { name: 'Put back: Lap 1, corner 1: apex early' }))
@@ -115,12 +115,12 @@ describe('the log in words', () => {
   it('gives ten seconds to take the last one back', async () => {
     const fresh = { ...log[1]!, deviceTime: new Date().toISOString() }
     const onUndo = vi.fn()
-    const { unmount } = shown(<LastEntry entries={[fresh]} onUndo={onUndo} />)
+    const { unmount } = renderPage(<LastEntry entries={[fresh]} onUndo={onUndo} />)
     expect(screen.getByRole('status').textContent).toBe('Lap 1, corner 1: apex early')
     await userEvent.click(screen.getByRole('button', { name: /^Undo \(\d+ s\)$/ }))
     expect(onUndo).toHaveBeenCalledExactlyOnceWith(fresh.id)
     unmount()
-    shown(<LastEntry entries={[log[1]!]} onUndo={onUndo} />)
+    renderPage(<LastEntry entries={[log[1]!]} onUndo={onUndo} />)
     expect(screen.queryByRole('button', { name: /^Undo/ })).toBeNull()
   })
 })

@@ -1,13 +1,13 @@
 import { fireEvent, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { followedCorrections, planCalls, stintRecord, type LivePlace } from '@ochote/core'
+import { followUps, isCalled, planCalls, stintRecord, type LivePlace } from '@ochote/core'
 import { setClockOffsetMs } from '../device/deviceClock'
-import { shown } from '../fixtures/render'
-import { idOf, logOf, solved } from '../fixtures/stadium'
+import { renderPage } from '../fixtures/render'
+import { markedStadium, idOf, logOf, solved } from '../fixtures/stadium'
 import type { LiveCar } from '../telemetry/followCar'
 import { LiveSource } from '../telemetry/liveSource'
-import { FollowedList } from '../stint/FollowedList'
+import { FollowUpList } from '../stint/FollowUpList'
 import { entryWords } from './entryWords'
 import { IncidentTargets } from './incidents/IncidentTargets'
 import { IncidentReport } from './incidents/IncidentReport'
@@ -73,13 +73,13 @@ describe('where the car is', () => {
 })
 
 describe('the next call', () => {
-  const sheet = planCalls(solution)
+  const sheet = planCalls(markedStadium({}, solution))
   it('counts down to when it is begun, and says how the place is known', () => {
     const first = [...sheet.calls].filter((c) => c.startS > 2).sort((a, b) => a.startS - b.startS)[0]!
     const record = stintRecord(
       logOf([[0, { kind: 'line' }]]).map((e) => ({ ...e, deviceTime: new Date(Date.now() - (first.startS - 1.5) * 1000).toISOString() })),
     )
-    shown(<NextCallBar sheet={sheet} solution={solution} record={record} source={new LiveSource()} coolingDown={false} />)
+    renderPage(<NextCallBar sheet={sheet} solution={solution} record={record} source={new LiveSource()} coolingDown={false} />)
     const bar = screen.getByRole('region', { name: 'Next call' })
     expect(bar.textContent).toContain(first.text)
     expect(bar.textContent).toMatch(/^[12] s/)
@@ -87,11 +87,11 @@ describe('the next call', () => {
   })
   it('is none on the lap to cool down, whose words stand there instead', () => {
     const record = stintRecord(logOf([[0, { kind: 'line' }]]))
-    shown(<NextCallBar sheet={sheet} solution={solution} record={record} source={new LiveSource()} coolingDown />)
+    renderPage(<NextCallBar sheet={sheet} solution={solution} record={record} source={new LiveSource()} coolingDown />)
     expect(screen.getByRole('region', { name: 'Next call' }).textContent).toMatch(/^–Cool-down: no brakes, high gear, on the line, then in/)
   })
   it('says what to do before the first lap', () => {
-    shown(<NextCallBar sheet={sheet} solution={solution} record={stintRecord([])} source={new LiveSource()} coolingDown={false} />)
+    renderPage(<NextCallBar sheet={sheet} solution={solution} record={stintRecord([])} source={new LiveSource()} coolingDown={false} />)
     expect(screen.getByRole('region', { name: 'Next call' }).textContent).toBe('–Calls begin with the first lapno place yet: tap the line')
   })
 })
@@ -99,7 +99,7 @@ describe('the next call', () => {
 describe('everything but faults', () => {
   const open = (corner: string | null = '2') => {
     const told = { onEvent: vi.fn(() => idOf(77)), onReport: vi.fn() }
-    shown(<IncidentTargets lap={3} corner={corner} others={['Bo']} disabled={false} {...told} />)
+    renderPage(<IncidentTargets lap={3} corner={corner} others={['Bo']} disabled={false} {...told} />)
     return told
   }
   const tap = (name: string) => userEvent.click(screen.getByRole('button', { name }))
@@ -139,7 +139,7 @@ describe('an incident’s report', () => {
       [5, { kind: 'report', about: idOf(100), happened: 'Wide', others: '', injured: '', damage: '', witnesses: '', done: '' }],
     ])
     const onSave = vi.fn()
-    shown(<IncidentReport incident={stintRecord(log).incidents[0]!} onSave={onSave} onClose={vi.fn()} />)
+    renderPage(<IncidentReport incident={stintRecord(log).incidents[0]!} onSave={onSave} onClose={vi.fn()} />)
     await userEvent.type(screen.getByRole('textbox', { name: 'What happened, in order' }), ', then grass')
     await userEvent.click(screen.getByRole('button', { name: 'Keep report' }))
     expect(onSave.mock.calls[0]![0]).toMatchObject({ kind: 'report', about: idOf(100), happened: 'Wide, then grass' })
@@ -154,17 +154,16 @@ describe('a correction that was called', () => {
   ])
   it('is asked about with one tap', async () => {
     const onAnswer = vi.fn()
-    const asked = followedCorrections(stintRecord(called.slice(0, 1)))
-    shown(<Prompt asked={asked[0]} onAnswer={onAnswer} suggested={step} onDecide={vi.fn()} onLeave={vi.fn()} />)
+    const asked = followUps(stintRecord(called.slice(0, 1))).filter(isCalled)
+    renderPage(<Prompt asked={asked[0]} onAnswer={onAnswer} suggested={step} onDecide={vi.fn()} onLeave={vi.fn()} />)
     expect(screen.queryByRole('region', { name: 'Suggested' })).toBeNull() // one thing at a time
     await userEvent.click(screen.getByRole('button', { name: 'Better' }))
     expect(onAnswer).toHaveBeenCalledExactlyOnceWith(asked[0], 'better')
   })
   it('shows its state with what every pass showed, in words and signs', () => {
-    shown(<FollowedList followed={followedCorrections(stintRecord(called))} />)
-    expect(screen.getByRole('listitem').textContent).toBe(
-      '↺ Corner 2, brakes early: back again · called on lap 1 · lap 2 fixed, measured · lap 3 no change, logged',
-    )
+    renderPage(<FollowUpList title="Corrections called" followUps={followUps(stintRecord(called))} />)
+    const cells = screen.getAllByRole('cell').map((c) => c.textContent)
+    expect(cells).toEqual(['2', 'brakes early', 'note', '3', '1', 'lap 2 fixed, measured; lap 3 no change', '↺ back again'])
   })
   it('is offered beside a fault just logged', async () => {
     const fault = {
@@ -172,7 +171,7 @@ describe('a correction that was called', () => {
       deviceTime: new Date().toISOString(),
     }
     const onCalled = vi.fn()
-    shown(<LastEntry entries={[fault]} onUndo={vi.fn()} onCalled={onCalled} />)
+    renderPage(<LastEntry entries={[fault]} onUndo={vi.fn()} onCalled={onCalled} />)
     await userEvent.click(screen.getByRole('button', { name: 'Called it' }))
     expect(onCalled).toHaveBeenCalledExactlyOnceWith(fault)
   })
@@ -181,7 +180,7 @@ describe('a correction that was called', () => {
       [0, { kind: 'fault', lap: 2, corner: '1', code: 'te', severity: 1 }],
       [1, { kind: 'line', source: 'logger' }],
     ])
-    shown(<LastEntry entries={[fault!, line!]} onUndo={vi.fn()} />)
+    renderPage(<LastEntry entries={[fault!, line!]} onUndo={vi.fn()} />)
     expect(screen.getByRole('status').textContent).toBe('Lap 2, corner 1: turns in early')
   })
 })
@@ -195,7 +194,7 @@ describe('the state of sending', () => {
     [0, -20_000, 'All stored· clock 20 s fast, put right'],
   ])('%s waiting, clock %s ms off: %s', (waiting, offset, words) => {
     setClockOffsetMs(offset)
-    shown(<SendingState waiting={waiting} />)
+    renderPage(<SendingState waiting={waiting} />)
     expect(screen.getByRole('status').textContent).toBe(words)
   })
 })
@@ -203,7 +202,7 @@ describe('the state of sending', () => {
 describe('suggested steps', () => {
   it('are decided or left by the instructor', async () => {
     const told = { onDecide: vi.fn(), onLeave: vi.fn() }
-    shown(<Prompt asked={undefined} onAnswer={vi.fn()} suggested={step} {...told} />)
+    renderPage(<Prompt asked={undefined} onAnswer={vi.fn()} suggested={step} {...told} />)
     expect(screen.getByRole('region', { name: 'Suggested' }).textContent).toContain('less pace, unsafe at corner 2 on lap 1. You decide.')
     await userEvent.click(screen.getByRole('button', { name: 'less pace' }))
     await userEvent.click(screen.getByRole('button', { name: 'As it is' }))

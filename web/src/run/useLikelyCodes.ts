@@ -1,21 +1,17 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { likelyFaults, stintRecord, type StintRecord } from '@ochote/core'
-import { studentQuery } from '../api/queries'
+import { logQuery } from '../stintLog/logQuery'
 import type { OpenStint } from '../stint/openStint'
 
 const TARGETS = 6
 
-/** The likeliest faults at a corner: those this student was seen to make there first, on earlier days and today. */
-export function useLikelyCodes({ file, solution, student }: OpenStint, record: StintRecord, corner: string | null): string[] {
-  const earlier = useQuery(studentQuery(student.id))
+/** The likeliest faults at a corner: first those that this student made there before, on earlier days and today. */
+export function useLikelyCodes({ stint, solution, student }: OpenStint, record: StintRecord, corner: string | null): string[] {
+  const earlier = useQuery(logQuery({ studentId: student.id }))
   const seenBefore = useMemo(
-    () =>
-      (earlier.data?.days ?? [])
-        .flatMap((d) => d.stints)
-        .filter((s) => s.stint.id !== file.stint.id)
-        .flatMap((s) => [...stintRecord(s.log).faults]),
-    [earlier.data, file.stint.id],
+    () => [...(earlier.data?.byStint ?? [])].flatMap(([id, entries]) => (id === stint.id ? [] : [...stintRecord(entries).faults])),
+    [earlier.data, stint.id],
   )
   const braked = solution.corners.find((c) => c.number === corner)?.points.brakeStart !== null
   return useMemo(() => {

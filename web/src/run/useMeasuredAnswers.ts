@@ -1,10 +1,10 @@
 import { useEffect } from 'react'
 import { v5 as uuidOf } from 'uuid'
-import type { FollowedCorrection, PlanSolution, StintRecord } from '@ochote/core'
+import type { FollowUp, PlanSolution, StintRecord } from '@ochote/core'
 import type { LiveSource } from '../telemetry/liveSource'
 import { measuredAnswers } from '../telemetry/measuredAnswers'
 import type { Passed } from './usePassed'
-import type { useStintLog } from './useStintLog'
+import type { AddToStint } from '../stintLog/useStintLogs'
 
 /** Answers by itself what can be measured of corrections that were called, whenever a corner is behind. */
 export function useMeasuredAnswers(
@@ -13,8 +13,8 @@ export function useMeasuredAnswers(
   record: StintRecord,
   source: LiveSource,
   passed: Passed | null,
-  followed: readonly FollowedCorrection[],
-  add: ReturnType<typeof useStintLog>['add'],
+  followed: readonly FollowUp[],
+  add: AddToStint,
 ): void {
   useEffect(() => {
     const car = source.car()

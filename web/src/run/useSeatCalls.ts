@@ -6,17 +6,15 @@ import { callsFor } from '../stint/callsFor'
 import type { OpenStint } from '../stint/openStint'
 
 /** The calls of the lap being driven: the school's words, this instructor's pace of speech, fading as the student gets them right. */
-export function useSeatCalls({ solution, cones, plan, student, instructor }: OpenStint, record: StintRecord): PlanCallSheet {
+export function useSeatCalls({ marked, plan, student, instructor }: OpenStint, record: StintRecord): PlanCallSheet {
   const language = useQuery(schoolQuery).data?.calls
-  const standing = useMemo(() => ({ ...solution, cones }), [solution, cones])
-  const about = useMemo(() => callOptionsOf(standing).about, [standing])
+  const about = useMemo(() => callOptionsOf(marked).about, [marked])
   const lastStep = record.steps.filter((s) => s.of === 'words').pop()?.way
   const fewWords = lastStep === undefined ? student.talk === 'few' : lastStep === 'down'
   // by what it says: most taps change nothing about what is called
   const right = JSON.stringify(student.talk === 'many' ? [] : [...correctStreaks(record, about)].filter(([, laps]) => laps > 0))
   return useMemo(
-    () =>
-      callsFor({ plan, instructor }, { standing, language, fewWords, correctStreaks: new Map(JSON.parse(right) as [string, number][]) }),
-    [plan, instructor, standing, language, fewWords, right],
+    () => callsFor({ plan, instructor }, { marked, language, fewWords, correctStreaks: new Map(JSON.parse(right) as [string, number][]) }),
+    [plan, instructor, marked, language, fewWords, right],
   )
 }

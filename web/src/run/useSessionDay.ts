@@ -2,11 +2,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
 import { dayQuery } from '../api/queries'
 
-/** What other seats log is asked for so often, ms. */
-const ASK_EVERY_MS = 5_000
+/** Sessions, attendance and plan versions change seldom; the log is polled apart, ms. */
+const POLL_MS = 15_000
 
-/** The day a wall or a lead runs, kept up with what other seats log. */
+/** The day of the session that a wall or a lead runs. */
 export function useSessionDay() {
   const { dayId = '', sessionId } = useParams()
-  return { dayId, sessionId, day: useQuery({ ...dayQuery(dayId), refetchInterval: ASK_EVERY_MS }) }
+  return { dayId, sessionId, day: useQuery({ ...dayQuery(dayId), refetchInterval: POLL_MS }) }
 }

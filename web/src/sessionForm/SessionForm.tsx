@@ -87,7 +87,7 @@ export function SessionForm({
       </Stack>
       {children}
       <Stack direction="row" sx={{ gap: 1 }}>
-        <Button type="submit" variant="contained" disabled={!ready || save.isPending}>
+        <Button type="submit" variant="contained" disabled={!ready || save.saving}>
           Make the session
         </Button>
         {onCancel && <Button onClick={onCancel}>Back</Button>}

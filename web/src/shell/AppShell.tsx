@@ -7,10 +7,11 @@ import { daysQuery } from '../api/queries'
 import { longDay } from '../format/format'
 import { useThemeChoice } from '../theme/ThemeChoice'
 import { themeNames, type ThemeName } from '../theme/tokens'
-import { openDayOf } from './openDay'
+import { dayToOpen } from './dayToOpen'
 import { ServerAway } from './ServerAway'
-import { SHELF_KEY, stagePath, stages, TODAY_KEY } from './stages'
+import { LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
 import { useOutbox } from '../device/useOutbox'
+import { StintLogsProvider } from '../stintLog/useStintLogs'
 import { useStageKeys } from './useStageKeys'
 
 const Frame = styled('div')({ minHeight: '100dvh', display: 'flex', flexDirection: 'column' })
@@ -70,7 +71,7 @@ function ThemeButton() {
 export function AppShell() {
   const days = useQuery(daysQuery)
   const inDay = useMatch('/days/:dayId/*')
-  const open = days.data?.find((d) => d.id === inDay?.params.dayId) ?? openDayOf(days.data ?? [])
+  const open = days.data?.find((d) => d.id === inDay?.params.dayId) ?? dayToOpen(days.data ?? [])
   useStageKeys(open?.id ?? null)
   useOutbox()
   return (
@@ -101,8 +102,8 @@ export function AppShell() {
                 <kbd>{stage.key}</kbd>
               </StageLink>
             ))}
-          <StageLink to="/shelf">
-            Shelf<kbd>{SHELF_KEY}</kbd>
+          <StageLink to="/library">
+            Shelf<kbd>{LIBRARY_KEY}</kbd>
           </StageLink>
         </Stages>
         <Box sx={{ flex: 1 }} />
@@ -120,7 +121,9 @@ export function AppShell() {
         tabIndex={-1}
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, outline: 'none' }}
       >
-        <Outlet />
+        <StintLogsProvider>
+          <Outlet />
+        </StintLogsProvider>
       </Box>
     </Frame>
   )

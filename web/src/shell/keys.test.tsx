@@ -2,7 +2,7 @@ import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { useLocation } from 'react-router'
 import { describe, expect, it } from 'vitest'
-import { shown } from '../fixtures/render'
+import { renderPage } from '../fixtures/render'
 import { stagePath, stages } from './stages'
 import { useStageKeys } from './useStageKeys'
 
@@ -22,23 +22,23 @@ const where = () => screen.getByRole('status').textContent
 
 describe('keys', () => {
   it.each(stages.map((s) => [s.key, stagePath('day1', s.path)]))('%s goes to %s', async (key, path) => {
-    shown(<Where dayId="day1" />)
+    renderPage(<Where dayId="day1" />)
     await userEvent.keyboard(key)
     expect(where()).toBe(path)
   })
 
   it('t and s go to today and the shelf, with no day open too', async () => {
-    shown(<Where dayId={null} />, '/somewhere')
+    renderPage(<Where dayId={null} />, '/somewhere')
     await userEvent.keyboard('p')
     expect(where()).toBe('/somewhere')
     await userEvent.keyboard('s')
-    expect(where()).toBe('/shelf')
+    expect(where()).toBe('/library')
     await userEvent.keyboard('t')
     expect(where()).toBe('/')
   })
 
   it('are left to fields, dialogs and the browser', async () => {
-    shown(<Where dayId="day1" />, '/here')
+    renderPage(<Where dayId="day1" />, '/here')
     await userEvent.type(screen.getByRole('textbox'), 'prd')
     screen.getByRole('button', { name: 'inside' }).focus()
     await userEvent.keyboard('p')

@@ -7,7 +7,7 @@ export const stages = [
   { path: 'progress', name: 'Progress', key: 'g' },
 ] as const
 export const TODAY_KEY = 't'
-export const SHELF_KEY = 's'
+export const LIBRARY_KEY = 's'
 
 export const stagePath = (dayId: string, stage: string, openId?: string): string => `/days/${dayId}/${stage}${openId ? `/${openId}` : ''}`
 

@@ -2,17 +2,17 @@ import { MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import type { DayView, PlanVersion, StintView } from '@ochote/contracts'
-import { applyConeEdits } from '@ochote/core'
-import { dayQuery, planVersionQuery } from '../api/queries'
-import { nextStint, phaseOf } from './phase'
+import type { DayView, ListedStint, PlanVersion } from '@ochote/contracts'
+import { dayQuery, personQuery, planVersionQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
-import { useSolution } from '../workers/useSolution'
+import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
+import { useMarkedPlan } from '../workers/useMarkedPlan'
 import { namedBy, type OpenStint } from './openStint'
+import { nextStint, phaseOf } from './phase'
 
 interface StintStageProps {
   stage: 'brief' | 'brief/talk' | 'brief/calls' | 'run' | 'debrief'
@@ -20,79 +20,112 @@ interface StintStageProps {
   children: (open: OpenStint, choice: ReactNode) => ReactNode
 }
 
-/** The stint a stage opens when the address names none. */
-function usualStint(day: DayView, stage: StintStageProps['stage']): StintView | null {
-  const driven = [...day.stints].reverse().find((s) => phaseOf(s) === 'ended')
-  return (stage === 'debrief' ? driven : nextStint(day)) ?? day.stints[0] ?? null
-}
-
-/** A stage about one stint: the one in the address, else the one the stage is likely wanted for. */
+/** A stage about one stint: the one in the address, else the one that the stage is most likely wanted for. */
 export function StintStage({ stage, title, children }: StintStageProps) {
   const { dayId = '', stintId } = useParams()
   const day = useQuery(dayQuery(dayId))
   return (
     <Loaded query={day}>
       {(data) => {
-        const file = stintId ? (data.stints.find((s) => s.stint.id === stintId) ?? null) : usualStint(data, stage)
-        if (!file) {
-          return (
-            <Page title={title}>
-              <EmptyState title={stintId ? 'This stint is not part of the day' : 'This day has no stints yet'}>
-                Choose another day or stint from Today.
-              </EmptyState>
-            </Page>
-          )
-        }
-        return (
+        const opened = (listed: ListedStint) => (
           <TrackCursorProvider>
-            <Solved key={file.stint.id} day={data} file={file} stage={stage}>
+            <OnVersion key={listed.stint.id} day={data} listed={listed} stage={stage}>
               {children}
-            </Solved>
+            </OnVersion>
           </TrackCursorProvider>
+        )
+        const listed = data.stints.find((s) => s.stint.id === stintId)
+        if (listed) return opened(listed)
+        if (stintId === undefined && data.stints.length > 0) return <LikelyStint day={data} stage={stage} children={opened} />
+        return (
+          <Page title={title}>
+            <EmptyState title={stintId ? 'This stint is not part of the day' : 'This day has no stints yet'}>
+              Choose another day or stint from Today.
+            </EmptyState>
+          </Page>
         )
       }}
     </Loaded>
   )
 }
 
-interface SolvedProps {
+interface LikelyStintProps {
   day: DayView
-  file: StintView
+  stage: StintStageProps['stage']
+  children: (stint: ListedStint) => ReactNode
+}
+
+/** The stint that a stage opens when the address names none. It stays the same one while the page is open. */
+function LikelyStint({ day, stage, children }: LikelyStintProps) {
+  const { stints } = useDayLogs(day)
+  const likely = (all: readonly LoggedStint[]) => {
+    const lastDriven = [...all].reverse().find((s) => phaseOf(s) === 'ended')
+    return (stage === 'debrief' ? lastDriven : nextStint(all)) ?? all[0]!
+  }
+  const [chosen, setChosen] = useState<string | null>(null)
+  const logged = stints.some((s) => s.log.length > 0)
+  const current = stints.find((s) => s.stint.id === chosen) ?? likely(stints)
+  if (chosen === null && logged) setChosen(current.stint.id)
+  return children(day.stints.find((s) => s.stint.id === current.stint.id) ?? current)
+}
+
+interface OpenedProps {
+  day: DayView
+  listed: ListedStint
   stage: string
   children: StintStageProps['children']
 }
 
 /**
- * A stint on its plan: as it is now, or as it was when the first lap of it was driven. A stage that is open while that lap is
- * logged takes the kept plan over when it is there; it never waits for it, nor is it drawn afresh under a finger.
+ * A stint on its plan: as it is now, or as it was when its first lap was driven. A stage that is open while that lap is logged
+ * takes over the plan version when it arrives; it does not wait for it, and is not drawn again under a finger.
  */
-function Solved({ day, file, stage, children }: SolvedProps) {
-  const { planId, planVersionId } = file.stint
-  const [keptAtStart] = useState(planVersionId !== null)
+function OnVersion({ day, listed, stage, children }: OpenedProps) {
+  const { planId, planVersionId } = listed.stint
+  const [fixedAtStart] = useState(planVersionId !== null)
   const version = useQuery(planVersionQuery(planId, planVersionId))
-  const on = (kept: PlanVersion | null) => (
-    <OnPlan day={day} file={file} stage={stage} version={kept}>
+  const on = (fixed: PlanVersion | null) => (
+    <OnPlan day={day} listed={listed} stage={stage} version={fixed}>
       {children}
     </OnPlan>
   )
-  return keptAtStart ? <Loaded query={version}>{on}</Loaded> : on(version.data ?? null)
+  return fixedAtStart ? <Loaded query={version}>{on}</Loaded> : on(version.data ?? null)
 }
 
-function OnPlan({ day, file, stage, version, children }: SolvedProps & { version: PlanVersion | null }) {
-  const named = useMemo(() => namedBy(day, file, version), [day, file, version])
-  const { plan, vehicle } = named
-  const { circuitId, setup, firstSession, coneEdits } = plan
-  const solution = useSolution({
-    circuitId,
-    vehicle: vehicle.vehicle,
-    setup,
-    firstSession,
-    coneEdits,
+function OnPlan({ day, listed, stage, version, children }: OpenedProps & { version: PlanVersion | null }) {
+  const named = useMemo(() => namedBy(day, listed, version), [day, listed, version])
+  const { plan, stint, vehicleType, placedFor } = named
+  const student = useQuery(personQuery(stint.studentId))
+  const instructor = useQuery(personQuery(stint.instructorId))
+  const marked = useMarkedPlan({
+    circuitId: plan.circuitId,
+    vehicle: vehicleType.vehicle,
+    placedFor: placedFor?.vehicle ?? null,
+    setup: plan.setup,
+    firstSession: plan.firstSession,
+    coneEdits: plan.coneEdits,
     ...(version ? { document: version.circuit } : {}),
   })
-  const cones = useMemo(() => (solution.data ? applyConeEdits(solution.data, coneEdits) : []), [solution.data, coneEdits])
-  const choice = <StintChoice day={day} stage={stage} stintId={file.stint.id} />
-  return <Loaded query={solution}>{(data) => children({ ...named, solution: data, cones }, choice)}</Loaded>
+  const open = useMemo(
+    (): OpenStint | null =>
+      marked.data && student.data && instructor.data
+        ? {
+            ...named,
+            student: student.data,
+            instructor: instructor.data,
+            marked: marked.data,
+            solution: marked.data.solution,
+            cones: marked.data.cones,
+          }
+        : null,
+    [named, student.data, instructor.data, marked.data],
+  )
+  const choice = <StintChoice day={day} stage={stage} stintId={stint.id} />
+  return (
+    <Loaded query={student}>
+      {() => <Loaded query={instructor}>{() => <Loaded query={marked}>{() => open && children(open, choice)}</Loaded>}</Loaded>}
+    </Loaded>
+  )
 }
 
 /** Which stint: by start and student. */

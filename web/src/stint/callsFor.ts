@@ -1,10 +1,9 @@
 import type { CallLanguage } from '@ochote/contracts'
-import { FIRST_SESSION_REACTION_S, planCalls, type PlanCallSheet, type PlanSolution } from '@ochote/core'
+import { FIRST_SESSION_REACTION_S, planCalls, type PlanCallSheet, type MarkedPlan } from '@ochote/core'
 import type { OpenStint } from './openStint'
 
 interface Wanted {
-  /** of the lap, with the cones as they stand */
-  standing: PlanSolution
+  marked: MarkedPlan
   language: CallLanguage | undefined
   fewWords: boolean
   correctStreaks: ReadonlyMap<string, number>
@@ -13,9 +12,9 @@ interface Wanted {
 /** A stint's call sheet: at its instructor's pace of speech, with a first session's longer reaction. */
 export const callsFor = (
   { plan, instructor }: Pick<OpenStint, 'plan' | 'instructor'>,
-  { standing, language, fewWords, correctStreaks }: Wanted,
+  { marked, language, fewWords, correctStreaks }: Wanted,
 ): PlanCallSheet =>
-  planCalls(standing, {
+  planCalls(marked, {
     timing: {
       ...(instructor.wordsPerSecond === null ? {} : { wordsPerSecond: instructor.wordsPerSecond }),
       ...(plan.firstSession ? { reactionS: FIRST_SESSION_REACTION_S } : {}),

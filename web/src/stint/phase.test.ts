@@ -1,19 +1,20 @@
 import { describe, expect, it } from 'vitest'
-import { openDayOf } from '../shell/openDay'
-import { day as anyDay, dayFile, idOf, logOf, stintFile, threeLaps } from '../fixtures/stadium'
+import { dayToOpen } from '../shell/dayToOpen'
+import { car, day as anyDay, dayView, idOf, logOf, loggedStint, threeLaps, vehicle, vehicleType } from '../fixtures/stadium'
+import type { LoggedStint } from '../stintLog/useDayLogs'
 import { notReady } from '../today/readiness'
 import { namedBy } from './openStint'
 import { nextStint, phaseOf } from './phase'
 
-const running = () => stintFile(logOf([[0, { kind: 'line' }]]), { id: idOf(20) })
-const ended = () => stintFile(threeLaps(), { id: idOf(21) })
-const ready = (n: number) => stintFile([], { id: idOf(n) })
+const running = () => loggedStint(logOf([[0, { kind: 'line' }]]), { id: idOf(20) })
+const ended = () => loggedStint(threeLaps(), { id: idOf(21) })
+const ready = (n: number) => loggedStint([], { id: idOf(n) })
 
 describe('the next stint', () => {
   it('is the one being driven, else the first not begun', () => {
-    expect(nextStint(dayFile([ended(), ready(30), running()]))?.stint.id).toBe(idOf(20))
-    expect(nextStint(dayFile([ended(), ready(30), ready(31)]))?.stint.id).toBe(idOf(30))
-    expect(nextStint(dayFile([ended()]))).toBeNull()
+    expect(nextStint([ended(), ready(30), running()])?.stint.id).toBe(idOf(20))
+    expect(nextStint([ended(), ready(30), ready(31)])?.stint.id).toBe(idOf(30))
+    expect(nextStint([ended()])).toBeNull()
   })
 
   it('begins at the first line crossed and is over once in', () => {
@@ -23,13 +24,15 @@ describe('the next stint', () => {
   it('is ready again when the only line was taken back', () => {
     const [line] = logOf([[0, { kind: 'line' }]])
     const undo = { ...line!, id: idOf(500), kind: 'undo' as const, about: line!.id, deviceTime: '2026-10-17T10:40:05.000Z' }
-    expect(phaseOf(stintFile([line!, undo]))).toBe('ready')
+    expect(phaseOf(loggedStint([line!, undo]))).toBe('ready')
   })
 })
 
 describe('what is not ready', () => {
+  const missing = (stints: LoggedStint[]) => notReady(dayView(stints), stints)
+
   it('is a student without aims or briefing before, and without debrief after', () => {
-    expect(notReady(dayFile([ready(30), ended()])).map((n) => [n.text, n.stage])).toEqual([
+    expect(missing([ready(30), ended()]).map((n) => [n.text, n.stage])).toEqual([
       ['Una Brook has no aims yet', 'brief'],
       ['Una Brook is not briefed', 'brief'],
       ['Una Brook is not debriefed', 'debrief'],
@@ -37,9 +40,9 @@ describe('what is not ready', () => {
   })
 
   it('is nothing once each was done', () => {
-    const briefed = stintFile([], { aims: ['Brake at the board'], briefedAt: '2026-10-17T09:00:00.000Z' })
-    const told = { ...ended(), debrief: { stintId: idOf(21), good: [], workOn: [], sentence: '' } }
-    expect(notReady(dayFile([briefed, told, running()]))).toEqual([])
+    const briefed = loggedStint([], { aims: ['Brake at the board'], briefedAt: '2026-10-17T09:00:00.000Z' })
+    const debriefed = { ...ended(), debriefed: true }
+    expect(missing([briefed, debriefed, running()])).toEqual([])
   })
 })
 
@@ -50,21 +53,22 @@ describe('the day to open', () => {
     ['2026-10-18', '2026-10-31'],
     ['2026-12-01', '2026-10-31'],
     ['2026-01-01', '2026-10-03'],
-  ])('on %s is %s', (today, opened) => expect(openDayOf(days, today)?.date).toBe(opened))
-  it('is none when there are none', () => expect(openDayOf([])).toBeNull())
+  ])('on %s is %s', (today, opened) => expect(dayToOpen(days, today)?.date).toBe(opened))
+  it('is none when there are none', () => expect(dayToOpen([])).toBeNull())
 })
 
 describe('what a stint names', () => {
-  it('is found in its day', () => {
-    const file = ready(30)
-    expect(namedBy(dayFile([file]), file)).toMatchObject({
-      student: { name: 'Una Brook' },
-      instructor: { name: 'Rolf Teller' },
-      plan: { version: 3 },
-    })
+  const estate = { id: idOf(71), vehicle: { ...vehicle, name: 'Estate', massKg: 1700 }, version: 1 }
+  const day = { ...dayView([]), vehicleTypes: [vehicleType, estate] }
+  it('is looked up in its day', () => {
+    expect(namedBy(day, ready(30))).toMatchObject({ plan: { version: 3 }, car: { name: 'Hatch 1' }, placedFor: null })
   })
-  it('is missed by name where the day does not hold it', () => {
-    const file = stintFile([], { studentId: idOf(404) })
-    expect(() => namedBy(dayFile([file]), file)).toThrow(`student ${idOf(404)}`)
+  it('is missing by name where the day does not have it', () => {
+    expect(() => namedBy(day, loggedStint([], { carId: idOf(404) }))).toThrow(`car ${idOf(404)}`)
+  })
+  it('is computed for the car that is driven, with the cones placed for the plan’s type', () => {
+    const mixed = { ...day, cars: [{ ...car, vehicleTypeId: estate.id }] }
+    const { vehicleType: driven, placedFor } = namedBy(mixed, ready(30))
+    expect([driven.vehicle.name, placedFor?.vehicle.name]).toEqual(['Estate', 'Test hatch'])
   })
 })

@@ -1,10 +1,10 @@
-import type { DayView, StintView } from '@ochote/contracts'
 import { stintRecord, type StintRecord } from '@ochote/core'
+import type { LoggedStint } from '../stintLog/useDayLogs'
 
 /** How far a stint has come. */
-export const phaseOf = (file: StintView): StintRecord['phase'] => stintRecord(file.log).phase
+export const phaseOf = ({ log }: Pick<LoggedStint, 'log'>): StintRecord['phase'] => stintRecord(log).phase
 
 /** The stint being driven, else the first that has not begun. */
-export function nextStint(day: DayView): StintView | null {
-  return day.stints.find((s) => phaseOf(s) === 'running') ?? day.stints.find((s) => phaseOf(s) === 'ready') ?? null
+export function nextStint(stints: readonly LoggedStint[]): LoggedStint | null {
+  return stints.find((s) => phaseOf(s) === 'running') ?? stints.find((s) => phaseOf(s) === 'ready') ?? null
 }

@@ -1,22 +1,51 @@
-import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query'
-import { stintViewSchema, type BriefSave, type DayView, type DebriefDraft, type StintView } from '@ochote/contracts'
-import { dayQuery } from '../api/queries'
+import { useQueryClient } from '@tanstack/react-query'
+import { stintViewSchema, type BriefDraft, type DayView, type DebriefDraft, type Stint, type StintView } from '@ochote/contracts'
+import { dayQuery, stintQuery } from '../api/queries'
 import { request } from '../api/request'
+import { useVersionedSave } from '../api/useVersionedSave'
 
-/** Saves a part of a stint and puts the answer into the open day. */
-function useSave<T>(file: StintView, part: 'brief' | 'debrief'): UseMutationResult<StintView, Error, T> {
+/** Puts a stored stint where the pages look for it, and how to load it again. */
+function useStoredStint({ id, dayId }: Stint) {
   const client = useQueryClient()
-  const { id, dayId } = file.stint
-  return useMutation({
-    mutationFn: (body: T) => request(stintViewSchema, `/api/stints/${id}/${part}`, { method: 'PUT', body }),
-    onSuccess: (stored) => {
+  return {
+    onSaved: (stored: StintView) => {
+      client.setQueryData(stintQuery(id).queryKey, stored)
+      const listed = { stint: stored.stint, debriefed: stored.debrief !== null }
       client.setQueryData<DayView>(
         dayQuery(dayId).queryKey,
-        (day) => day && { ...day, stints: day.stints.map((s) => (s.stint.id === id ? stored : s)) },
+        (day) => day && { ...day, stints: day.stints.map((s) => (s.stint.id === id ? listed : s)) },
       )
+    },
+    reload: () =>
+      Promise.all([
+        client.invalidateQueries({ queryKey: dayQuery(dayId).queryKey }),
+        client.invalidateQueries({ queryKey: stintQuery(id).queryKey }),
+      ]),
+  }
+}
+
+export const useSaveBrief = (stint: Stint) =>
+  useVersionedSave({
+    ...useStoredStint(stint),
+    version: stint.version,
+    put: (brief: BriefDraft, fromVersion) =>
+      request(stintViewSchema, `/api/stints/${stint.id}/brief`, { method: 'PUT', body: { brief, fromVersion } }),
+  })
+
+/** @param version - of the stored debrief; 0 before the first */
+export function useSaveDebrief(stint: Stint, version: number, onDone: () => void) {
+  const { onSaved, reload } = useStoredStint(stint)
+  return useVersionedSave({
+    version,
+    put: (debrief: DebriefDraft, fromVersion) =>
+      request(stintViewSchema, `/api/stints/${stint.id}/debrief`, { method: 'PUT', body: { debrief, fromVersion } }),
+    onSaved: (stored) => {
+      onSaved(stored)
+      onDone()
+    },
+    reload: async () => {
+      await reload()
+      onDone()
     },
   })
 }
-
-export const useSaveBrief = (file: StintView) => useSave<BriefSave>(file, 'brief')
-export const useSaveDebrief = (file: StintView) => useSave<DebriefDraft>(file, 'debrief')

@@ -3,7 +3,7 @@ import {
   measuredPass,
   resultOfMeasured,
   correctionsToAskAbout,
-  type FollowedCorrection,
+  type FollowUp,
   type LivePlace,
   type PlanSolution,
   type StintRecord,
@@ -29,7 +29,7 @@ export function measuredAnswers(
   { corners, track }: PlanSolution,
   record: StintRecord,
   car: LiveCar,
-  followed: readonly FollowedCorrection[],
+  followed: readonly FollowUp[],
 ): MeasuredAnswer[] {
   return record.laps.flatMap(({ number: lap, startedAtMs }) => {
     const driven = car.laps.find((l) => Math.abs(l.startMs - startedAtMs) < SAME_LAP_MS)

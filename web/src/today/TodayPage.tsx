@@ -2,17 +2,18 @@ import { ArrowForward } from '@mui/icons-material'
 import { Box, Button, Link, Stack, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { Link as RouterLink } from 'react-router'
-import type { DayView, StintView } from '@ochote/contracts'
+import type { DayView } from '@ochote/contracts'
 import { bestLap, stintRecord, timedLaps } from '@ochote/core'
 import { dayQuery, daysQuery } from '../api/queries'
 import { count, lapTime, longDay, kilometres } from '../format/format'
 import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
-import { openDayOf } from '../shell/openDay'
+import { dayToOpen } from '../shell/dayToOpen'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
 import { nextStint } from '../stint/phase'
-import { notReady } from './readiness'
+import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
+import { notReady, type NotReady } from './readiness'
 import { TodayCircuit } from './TodayCircuit'
 
 export function TodayPage() {
@@ -20,7 +21,7 @@ export function TodayPage() {
   return (
     <Loaded query={days}>
       {(list) => {
-        const open = openDayOf(list)
+        const open = dayToOpen(list)
         return open ? <OpenDay dayId={open.id} /> : <NoDay />
       }}
     </Loaded>
@@ -33,7 +34,7 @@ function NoDay() {
       <EmptyState
         title="No day is planned yet"
         action={
-          <Button variant="contained" component={RouterLink} to="/shelf/circuits">
+          <Button variant="contained" component={RouterLink} to="/library/circuits">
             Put a circuit on the shelf
           </Button>
         }
@@ -46,12 +47,15 @@ function NoDay() {
 
 function OpenDay({ dayId }: { dayId: string }) {
   const day = useQuery(dayQuery(dayId))
-  return <Loaded query={day}>{(file) => <Day day={file} />}</Loaded>
+  return <Loaded query={day}>{(data) => <OpenedDay day={data} />}</Loaded>
 }
 
-function Day({ day }: { day: DayView }) {
+const POLL_MS = 10_000
+
+function OpenedDay({ day }: { day: DayView }) {
   const { circuit } = day
-  const next = nextStint(day)
+  const { stints } = useDayLogs(day, POLL_MS)
+  const next = nextStint(stints)
   return (
     <Page title={day.name} caution>
       <Typography color="text.secondary" sx={{ mt: -2 }}>
@@ -59,23 +63,22 @@ function Day({ day }: { day: DayView }) {
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
         <Stack sx={{ gap: 3 }}>
-          {next ? <Next day={day} file={next} /> : <Typography variant="h2">Every stint is driven</Typography>}
-          <Missing day={day} />
+          {next ? <Next day={day} next={next} /> : <Typography variant="h2">Every stint is driven</Typography>}
+          <Missing day={day} missing={notReady(day, stints)} />
         </Stack>
         <TodayCircuit day={day} {...(next ? { planId: next.stint.planId } : {})} />
       </Box>
-      <Stints day={day} nextId={next?.stint.id ?? null} />
+      <Stints day={day} stints={stints} nextId={next?.stint.id ?? null} />
     </Page>
   )
 }
 
 const personName = (day: DayView, id: string) => day.people.find((p) => p.id === id)?.name ?? 'unknown'
-const vehicleName = (day: DayView, id: string) => day.vehicles.find((v) => v.id === id)?.vehicle.name ?? 'unknown'
+const carName = (day: DayView, id: string) => day.cars.find((car) => car.id === id)?.name ?? 'unknown'
 const planName = (day: DayView, id: string) => day.plans.find((p) => p.id === id)?.name ?? 'unknown'
 
-function Next({ day, file }: { day: DayView; file: StintView }) {
-  const { stint } = file
-  const running = stintRecord(file.log).phase === 'running'
+function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }) {
+  const running = stintRecord(log).phase === 'running'
   const stage = running || stint.briefedAt ? 'run' : 'brief'
   return (
     <Box component="section" aria-labelledby="next">
@@ -84,7 +87,7 @@ function Next({ day, file }: { day: DayView; file: StintView }) {
       </Typography>
       <Typography sx={{ fontSize: '2rem', fontWeight: 750, lineHeight: 1.15 }}>{personName(day, stint.studentId)}</Typography>
       <Typography>
-        {count(stint.plannedLaps, 'lap')} in {vehicleName(day, stint.vehicleId)} with {personName(day, stint.instructorId)}
+        {count(stint.plannedLaps, 'lap')} in {carName(day, stint.carId)} with {personName(day, stint.instructorId)}
       </Typography>
       {stint.aims.length > 0 && (
         <Box component="ol" sx={{ pl: 2.5, my: 1 }}>
@@ -105,8 +108,7 @@ function Next({ day, file }: { day: DayView; file: StintView }) {
   )
 }
 
-function Missing({ day }: { day: DayView }) {
-  const missing = notReady(day)
+function Missing({ day, missing }: { day: DayView; missing: readonly NotReady[] }) {
   return (
     <Box component="section" aria-labelledby="missing">
       <Typography id="missing" variant="h2">
@@ -131,7 +133,13 @@ function Missing({ day }: { day: DayView }) {
 
 const phases = { ready: 'to come', running: 'on track', ended: 'driven' } as const
 
-function Stints({ day, nextId }: { day: DayView; nextId: string | null }) {
+interface StintsProps {
+  day: DayView
+  stints: readonly LoggedStint[]
+  nextId: string | null
+}
+
+function Stints({ day, stints, nextId }: StintsProps) {
   return (
     <Box component="section" aria-labelledby="stints" sx={{ overflowX: 'auto' }}>
       <Typography id="stints" variant="h2" sx={{ mb: 0.5 }}>
@@ -140,15 +148,14 @@ function Stints({ day, nextId }: { day: DayView; nextId: string | null }) {
       <Table size="small">
         <TableHead>
           <TableRow>
-            {['Starts', 'Student', 'Vehicle', 'Instructor', 'Plan', 'State', 'Laps', 'Best'].map((head) => (
+            {['Starts', 'Student', 'Car', 'Instructor', 'Plan', 'State', 'Laps', 'Best'].map((head) => (
               <TableCell key={head}>{head}</TableCell>
             ))}
           </TableRow>
         </TableHead>
         <TableBody>
-          {day.stints.map((file) => {
-            const { stint } = file
-            const record = stintRecord(file.log)
+          {stints.map(({ stint, log }) => {
+            const record = stintRecord(log)
             const best = bestLap(record)
             return (
               <TableRow key={stint.id} selected={stint.id === nextId}>
@@ -158,7 +165,7 @@ function Stints({ day, nextId }: { day: DayView; nextId: string | null }) {
                     {personName(day, stint.studentId)}
                   </Link>
                 </TableCell>
-                <TableCell>{vehicleName(day, stint.vehicleId)}</TableCell>
+                <TableCell>{carName(day, stint.carId)}</TableCell>
                 <TableCell>{personName(day, stint.instructorId)}</TableCell>
                 <TableCell>
                   <Link component={RouterLink} to={stagePath(day.id, 'plan', stint.planId)}>

@@ -1,6 +1,6 @@
 import type { DayView } from '@ochote/contracts'
 import { releaseBar, stintRecord } from '@ochote/core'
-import { phaseOf } from '../stint/phase'
+import type { LoggedStint } from '../stintLog/useDayLogs'
 
 /** Something the day still lacks, and where to do it. */
 export interface NotReady {
@@ -11,16 +11,15 @@ export interface NotReady {
 }
 
 /** What is not ready yet, in the order of the day. */
-export function notReady(day: DayView): NotReady[] {
+export function notReady(day: DayView, stints: readonly LoggedStint[]): NotReady[] {
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? 'A student'
   const meeting: NotReady[] =
     day.meeting.heldAt === null && day.stints.length > 0
       ? [{ id: 'meeting', text: 'The drivers’ meeting is not held yet', stage: 'brief/meeting' }]
       : []
-  const ofStints = day.stints.flatMap((file): NotReady[] => {
-    const { stint } = file
-    const phase = phaseOf(file)
-    const record = stintRecord(file.log)
+  const ofStints = stints.flatMap(({ stint, log, debriefed }): NotReady[] => {
+    const record = stintRecord(log)
+    const { phase } = record
     const missing: NotReady[] = []
     if (phase === 'ready' && day.meeting.heldAt !== null && releaseBar(day.meeting, stint.studentId, record) !== null) {
       missing.push({
@@ -44,7 +43,7 @@ export function notReady(day: DayView): NotReady[] {
     if (phase === 'ready' && stint.briefedAt === null) {
       missing.push({ id: `${stint.id}/brief`, text: `${nameOf(stint.studentId)} is not briefed`, stage: 'brief', openId: stint.id })
     }
-    if (phase === 'ended' && file.debrief === null) {
+    if (phase === 'ended' && !debriefed) {
       missing.push({ id: `${stint.id}/debrief`, text: `${nameOf(stint.studentId)} is not debriefed`, stage: 'debrief', openId: stint.id })
     }
     return missing

@@ -1,10 +1,11 @@
 import { useTheme } from '@mui/material'
 import { memo, useMemo } from 'react'
-import { featuresOf, hazardsOf, kerbsOf, landmarksOf, placeAt, runOffsOf, stationsApart, toLocal, type Track } from '@ochote/core'
+import { featuresOf, placeAt, stationsApart, toLocal, type PlacedFeatures, type Track } from '@ochote/core'
 import type { Fit } from './fitToView'
 
 interface MapTrackProps {
   track: Track
+  features: PlacedFeatures
   fit: Fit
   /** zoom, so that strokes and words keep their size on screen */
   k: number
@@ -14,9 +15,9 @@ interface MapTrackProps {
 const NAMED_FROM = 2.2
 
 /** The ground as it is: run-off, asphalt, kerbs, patches, pit lane, posts, landmarks, start line. */
-export const MapTrack = memo(function MapTrack({ track, fit, k }: MapTrackProps) {
+export const MapTrack = memo(function MapTrack({ track, features, fit, k }: MapTrackProps) {
   const { tokens } = useTheme()
-  const shape = useMemo(() => groundOf(track, fit), [track, fit])
+  const shape = useMemo(() => groundOf(track, features, fit), [track, features, fit])
   const px = (size: number) => size / k
   return (
     <g>
@@ -79,7 +80,7 @@ export const MapTrack = memo(function MapTrack({ track, fit, k }: MapTrackProps)
   )
 })
 
-function groundOf(track: Track, fit: Fit) {
+function groundOf(track: Track, features: PlacedFeatures, fit: Fit) {
   const place = (stationM: number, offsetM: number) => {
     const p = placeAt(track, stationM, offsetM)
     return { x: fit.x(p.x), y: fit.y(p.y) }
@@ -102,7 +103,6 @@ function groundOf(track: Track, fit: Fit) {
     points.map((p, n) => `${n === 0 ? 'M' : 'L'}${p.x.toFixed(3)},${p.y.toFixed(3)}`).join('')
   const sample = (s: number) => Math.min(track.count - 1, Math.round((((s % track.lengthM) + track.lengthM) % track.lengthM) / track.stepM))
   const half = (side: 'left' | 'right', s: number) => (side === 'left' ? track.halfLeftM[sample(s)]! : -track.halfRightM[sample(s)]!)
-  const landmarks = landmarksOf(track)
   const left = edge(track.halfLeftM, 1)
   const right = edge(track.halfRightM, -1)
   const local = (position: readonly number[]) => {
@@ -118,20 +118,20 @@ function groundOf(track: Track, fit: Fit) {
     startLine: toPath([place(0, track.halfLeftM[0]! + 2), place(0, -track.halfRightM[0]! - 2)]),
     arrow: 'M-9,-6 L9,0 L-9,6 L-5,0 Z',
     arrowAt: { ...arrow, deg: (Math.atan2(ahead.y - arrow.y, ahead.x - arrow.x) * 180) / Math.PI },
-    runOffs: runOffsOf(track).map((r) => {
+    runOffs: features.runOffs.map((r) => {
       const sign = r.side === 'left' ? 1 : -1
       const inner = along(r.startM, r.endM, (s) => half(r.side, s))
       const outer = along(r.startM, r.endM, (s) => half(r.side, s) + sign * r.depthM).reverse()
       return `${toPath([...inner, ...outer])}Z`
     }),
-    kerbs: kerbsOf(track).map((kerb) =>
+    kerbs: features.kerbs.map((kerb) =>
       toPath(along(kerb.startM, kerb.endM, (s) => half(kerb.side, s) + (kerb.side === 'left' ? 0.5 : -0.5))),
     ),
     patches: featuresOf(track.circuit, 'surface').map((f) => `${toPath((f.geometry.coordinates[0] ?? []).map(local))}Z`),
     pitLanes: featuresOf(track.circuit, 'pit-lane').map((f) => toPath(f.geometry.coordinates.map(local))),
-    posts: featuresOf(track.circuit, 'post').map((f) => ({ number: f.properties.number, ...local(f.geometry.coordinates) })),
-    hazards: hazardsOf(track).map((h) => ({ kind: h.kind, note: h.note, ...place(h.stationM, h.offsetM) })),
-    landmarks: landmarks
+    posts: features.posts.map((p) => ({ number: p.number, ...place(p.stationM, p.offsetM) })),
+    hazards: features.hazards.map((h) => ({ kind: h.kind, note: h.note, ...place(h.stationM, h.offsetM) })),
+    landmarks: features.landmarks
       .filter((l) => !l.kind.startsWith('kerb'))
       .map((l) => ({ label: l.name || l.kind.replace('-', ' '), ...place(l.stationM, l.offsetM) })),
   }

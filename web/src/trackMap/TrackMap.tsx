@@ -103,7 +103,7 @@ export function TrackMap({
         onPointerLeave={() => moveCursor(null)}
       >
         <g transform={transform.toString()}>
-          <MapTrack track={track} fit={fit} k={k} />
+          <MapTrack track={track} features={solution.features} fit={fit} k={k} />
           {lines.map((p) => (
             <path key={p.colour} d={p.d} fill="none" stroke={p.colour} strokeWidth={(3.6 * tokens.weight) / k} strokeLinecap="round" />
           ))}

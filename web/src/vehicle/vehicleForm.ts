@@ -1,8 +1,7 @@
 import { vehicleSchema, type Vehicle } from '@ochote/contracts'
-import type { FieldErrors, Resolver } from 'react-hook-form'
 import { fieldGroups, type NumberKey } from './vehicleFields'
 
-/** A vehicle as it is typed: numbers as text, lists a line each. */
+/** A vehicle while it is typed: numbers as text, lists with one entry on each line. */
 export type VehicleForm = Record<NumberKey, string> & {
   name: string
   kind: Vehicle['kind']
@@ -26,7 +25,7 @@ export function toForm(vehicle: Vehicle): VehicleForm {
   }
 }
 
-/** A typed number; what is none stays as it was typed, so that the message shows it. */
+/** A typed number. Text that is not a number stays as it was typed, so that the message shows it. */
 const number = (text: string): unknown => {
   const value = Number(text.trim().replace(',', '.'))
   return text.trim() === '' ? undefined : Number.isFinite(value) ? value : text
@@ -38,7 +37,7 @@ const numbers = (text: string): unknown[] =>
     .filter(Boolean)
     .map(number)
 
-/** What was typed as a vehicle file has it, not checked. */
+/** What was typed, in the form of a vehicle file, not checked. */
 export function fromForm(form: VehicleForm): unknown {
   return {
     ochote: { format: 'vehicle', version: 1 },
@@ -55,16 +54,12 @@ export function fromForm(form: VehicleForm): unknown {
   }
 }
 
-/** Checks what was typed against the file's own schema; each field says what is expected of it. */
-export const vehicleResolver: Resolver<VehicleForm> = (values) => {
-  const parsed = vehicleSchema.safeParse(fromForm(values))
-  if (parsed.success) return { values, errors: {} }
-  const errors: FieldErrors<VehicleForm> = {}
-  for (const issue of parsed.error.issues) {
-    const key = issue.path[0] as keyof VehicleForm
-    errors[key] ??= { type: issue.code ?? 'invalid', message: messageOf(issue) }
-  }
-  return { values: {}, errors }
+/** What is wrong with a typed vehicle, by field; empty where nothing is. Checked against the schema of the vehicle file. */
+export function vehicleProblems(form: VehicleForm): Partial<Record<keyof VehicleForm, string>> {
+  const parsed = vehicleSchema.safeParse(fromForm(form))
+  const problems: Partial<Record<keyof VehicleForm, string>> = {}
+  for (const issue of parsed.error?.issues ?? []) problems[issue.path[0] as keyof VehicleForm] ??= messageOf(issue)
+  return problems
 }
 
 function messageOf({ message, path }: { message: string; path: readonly PropertyKey[] }): string {

@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { circuitFromDocument, editableLine, editLine, gripMapOf, knotSpacingFor, sampleTrack, valueAt } from '@ochote/core'
+import { circuitFromDocument, editableLine, editLine, gripMapOf, usualLineOf, knotSpacingFor, sampleTrack, valueAt } from '@ochote/core'
 import type { EditableLine, EditedLine, OffsetLine } from '@ochote/core'
 import type { CircuitDocument, Setup, Vehicle } from '@ochote/contracts'
 
@@ -27,7 +27,7 @@ const api = {
     const circuit = circuitFromDocument(document)
     if (!circuit.ok) throw new Error('a plan was solved on a circuit that is refused')
     const track = sampleTrack(circuit.value)
-    const grip = gripMapOf(track, setup.conditions)
+    const grip = gripMapOf(track, setup.conditions, usualLineOf(circuit.value, setup.conditions))
     held = { line, editable: editableLine({ track, line }, grip, vehicle, setup, knotSpacingFor(vehicle.kind)) }
   },
   move({ stationM, offsetM, from }: LineMove): EditedLine {

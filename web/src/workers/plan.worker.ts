@@ -2,16 +2,17 @@ import { expose } from 'comlink'
 import {
   circuitFromDocument,
   comparePlans,
-  applyConeEdits,
+  markPlan,
   solvePlan,
   whatIfOf,
   type Change,
   type ComparedCone,
+  type ConeRulesOfPlan,
   type Outcome,
   type PlanSolution,
   type WhatIfAnswer,
 } from '@ochote/core'
-import type { CircuitDocument, ConeEdits, FieldProblem, StoredSolution, Setup, Vehicle } from '@ochote/contracts'
+import type { CircuitDocument, FieldProblem, StoredSolution, Setup, Vehicle } from '@ochote/contracts'
 
 export interface PlanQuestion {
   circuitId: string
@@ -20,9 +21,7 @@ export interface PlanQuestion {
   document: CircuitDocument
   vehicle: Vehicle
   setup: Setup
-  firstSession: boolean
-  coneEdits: ConeEdits
-  /** what was worked out before for the same circuit, vehicle and set-up; null does it now */
+  /** the stored solution for the same circuit, vehicle and set-up; null computes it now */
   stored: StoredSolution | null
 }
 
@@ -35,14 +34,13 @@ export interface WhatIfQuestion {
 
 /** The plan solved last: a what-if is asked about it again and again. */
 let last: { question: string; solution: PlanSolution } | null = null
-const keyOf = ({ circuitId, circuitVersion, vehicle, setup, firstSession }: PlanQuestion) =>
-  JSON.stringify([circuitId, circuitVersion, vehicle, setup, firstSession])
+const keyOf = ({ circuitId, circuitVersion, vehicle, setup }: PlanQuestion) => JSON.stringify([circuitId, circuitVersion, vehicle, setup])
 
 function solved(question: PlanQuestion, onProgress: (share: number) => void): Outcome<PlanSolution, FieldProblem[]> {
-  const { document, vehicle, setup, firstSession, coneEdits, stored } = question
+  const { document, vehicle, setup, stored } = question
   const circuit = circuitFromDocument(document)
   if (!circuit.ok) return circuit
-  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, firstSession, coneEdits, onProgress, ...(stored ? { stored } : {}) })
+  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, onProgress, ...(stored ? { stored } : {}) })
   if (outcome.ok) last = { question: keyOf(question), solution: outcome.value }
   return outcome
 }
@@ -54,8 +52,8 @@ function solutionOf(plan: PlanQuestion): Outcome<PlanSolution, FieldProblem[]> {
 
 /** Two plans on one circuit. */
 export interface CompareQuestion {
-  first: PlanQuestion
-  second: PlanQuestion
+  first: PlanQuestion & ConeRulesOfPlan
+  second: PlanQuestion & ConeRulesOfPlan
 }
 
 export interface ComparedPlans {
@@ -68,23 +66,17 @@ const api = {
   solve: solved,
   whatIf({ plan, corner, change }: WhatIfQuestion): Outcome<WhatIfAnswer | null, FieldProblem[]> {
     const outcome = solutionOf(plan)
-    return outcome.ok ? { ok: true, value: whatIfOf(outcome.value, plan.vehicle, plan.setup, corner, change) } : outcome
+    return outcome.ok ? { ok: true, value: whatIfOf(outcome.value, corner, change) } : outcome
   },
   compare({ first, second }: CompareQuestion): Outcome<ComparedPlans, FieldProblem[]> {
     const [a, b] = [solutionOf(first), solutionOf(second)]
     if (!a.ok) return a
     if (!b.ok) return b
-    const compared = (solution: PlanSolution, { coneEdits, vehicle, setup }: PlanQuestion) => ({
-      solution,
-      vehicle,
-      setup,
-      cones: applyConeEdits(solution, coneEdits),
-    })
     return {
       ok: true,
       value: {
         lapS: [a.value.trace.lapTimeS, b.value.trace.lapTimeS],
-        cones: comparePlans(compared(a.value, first), compared(b.value, second)),
+        cones: comparePlans(markPlan(a.value, first), markPlan(b.value, second)),
       },
     }
   },

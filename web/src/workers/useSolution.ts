@@ -1,38 +1,39 @@
 import {
   storedSolutionSchema,
   type CircuitDocument,
-  type ConeEdits,
-  type StoredSolution,
   type PlanDraft,
-  type Vehicle,
   type SolutionKey,
+  type StoredCircuit,
+  type StoredSolution,
+  type Vehicle,
 } from '@ochote/contracts'
 import type { PlanSolution } from '@ochote/core'
-import { hashKey, keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
+import { hashKey, keepPreviousData, queryOptions, useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query'
+import { useMemo } from 'react'
 import { circuitQuery } from '../api/queries'
-import { useMemo, useState } from 'react'
 import { request } from '../api/request'
-import { cacheSolution, cachedSolution } from '../device/solutionStore'
+import { cachedSolution, cacheSolution } from '../device/solutionStore'
 import { solveInWorker } from './planSolver'
 
-/** What a solution depends on; the rest of a plan only dresses it. */
+/** What a solution depends on. */
 export interface SolutionInput {
   circuitId: string
-  /** the circuit as it was when a kept plan was made; without it the circuit as it is now */
+  /** the circuit of a plan version; left out for the circuit as it is now */
   document?: CircuitDocument
   vehicle: Vehicle
   setup: PlanDraft['setup']
-  firstSession: boolean
-  coneEdits: ConeEdits
 }
 
-/** Solved plans are kept this long for whoever comes back to them. */
-const KEPT_MS = 600_000
-
-export type Solution = UseQueryResult<PlanSolution> & {
-  /** share of the computation done, 0…1 */
-  progress: number
+/** The circuit that a solution is computed on: as it is now, with its version, or an older document, with null. */
+export interface CircuitToSolve {
+  document: CircuitDocument
+  version: number | null
+  /** what tells it from others of the same id */
+  key: string
 }
+
+/** A solved plan stays in memory this long. */
+const CACHED_MS = 600_000
 
 /** A failed cache only means a longer wait next time, so nobody is told. */
 const quietly = (task: Promise<unknown>): void => void task.catch(() => undefined)
@@ -59,52 +60,49 @@ function storeSolution(key: SolutionKey, circuitVersion: number, solution: Store
   quietly(request(storedSolutionSchema, '/api/solutions', { method: 'PUT', body: { key, solution } }))
 }
 
-/** Of what was done by hand, what room to be wrong is measured from. */
-const brakesOf = ({ moves, added, removed }: ConeEdits): ConeEdits => {
-  const own = added.filter((cone) => cone.duty === 'brake')
-  const isBrake = (id: string) => id.endsWith('-brake') || own.some((cone) => cone.id === id)
-  return { moves: moves.filter((move) => isBrake(move.coneId)), added: own, removed: removed.filter(isBrake), locked: [], notes: [] }
+/** The circuit to solve on, or undefined while it loads. An older document that equals today's counts as today's. */
+export function circuitToSolve(document: CircuitDocument | undefined, now: StoredCircuit | undefined): CircuitToSolve | undefined {
+  if (!now) return undefined
+  const older = document && hashKey([document])
+  if (!older || older === hashKey([now.document])) return { document: now.document, version: now.version, key: String(now.version) }
+  return { document, version: null, key: older }
 }
 
-/** The solution of a plan, computed in a worker; while a new one is computed the last one stays. */
-export function useSolution({ circuitId, document: kept, vehicle, setup, firstSession, coneEdits }: SolutionInput): Solution {
-  const brakes = brakesOf(coneEdits)
-  const [progress, setProgress] = useState(0)
-  const circuit = useQuery(circuitQuery(circuitId))
-  const now = circuit.data?.document
-  const document = kept ?? now
-  const mended = useMemo(() => kept !== undefined && now !== undefined && hashKey([kept]) !== hashKey([now]), [kept, now])
-  const query = useQuery({
-    queryKey: ['solution', circuitId, circuit.data?.version, mended ? kept : null, vehicle, setup, firstSession, brakes],
-    queryFn: async ({ signal }) => {
-      if (!document || !circuit.data) throw new Error('asked for a solution before its circuit was here')
-      setProgress(0)
+/** The solution of a plan, computed in a worker from what is stored of it. */
+export const solutionQuery = (
+  { circuitId, vehicle, setup }: SolutionInput,
+  circuit: CircuitToSolve | undefined,
+  onProgress: (share: number) => void = () => undefined,
+) =>
+  queryOptions({
+    queryKey: ['solution', circuitId, circuit?.key, vehicle, setup],
+    queryFn: async ({ signal }): Promise<PlanSolution> => {
+      if (!circuit) throw new Error('asked for a solution before its circuit was loaded')
+      onProgress(0)
+      const { document, version } = circuit
       const key = { circuitId, vehicle, setup }
-      // what is kept belongs to the circuit as it is now
-      const stored = mended ? null : await storedSolution(key, circuit.data.version, signal)
-      const solution = await solveInWorker(
-        {
-          circuitId,
-          circuitVersion: mended ? null : circuit.data.version,
-          document,
-          vehicle,
-          setup,
-          firstSession,
-          coneEdits: brakes,
-          stored,
-        },
-        signal,
-        setProgress,
-      )
-      if (!stored && !mended) storeSolution(key, circuit.data.version, solution.stored)
+      const stored = version === null ? null : await storedSolution(key, version, signal)
+      const solution = await solveInWorker({ circuitId, circuitVersion: version, document, vehicle, setup, stored }, signal, onProgress)
+      if (!stored && version !== null) storeSolution(key, version, solution.stored)
       return solution
     },
-    enabled: document !== undefined && now !== undefined,
-    placeholderData: keepPreviousData,
+    enabled: circuit !== undefined,
     staleTime: Infinity,
-    gcTime: KEPT_MS,
+    gcTime: CACHED_MS,
     structuralSharing: false, // megabytes of numbers: comparing them costs more than drawing them
     retry: false,
   })
-  return { ...query, progress }
+
+/** The solution of a plan; while a new one is computed, the last one stays. */
+export function useSolution(input: SolutionInput): UseQueryResult<PlanSolution> {
+  const { data } = useQuery(circuitQuery(input.circuitId))
+  const circuit = useMemo(() => circuitToSolve(input.document, data), [input.document, data])
+  return useQuery({ ...solutionQuery(input, circuit), placeholderData: keepPreviousData })
+}
+
+/** The solutions of several plans on one circuit, in their order; each is computed once, however often it is asked for. */
+export function useSolutions(inputs: readonly SolutionInput[]): UseQueryResult<PlanSolution>[] {
+  const { data } = useQuery({ ...circuitQuery(inputs[0]?.circuitId ?? ''), enabled: inputs.length > 0 })
+  const queries = useMemo(() => inputs.map((input) => solutionQuery(input, circuitToSolve(input.document, data))), [inputs, data])
+  return useQueries({ queries })
 }

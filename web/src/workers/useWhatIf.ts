@@ -1,4 +1,3 @@
-import { noConeEdits } from '@ochote/contracts'
 import type { Change, PlanSolution, WhatIfAnswer } from '@ochote/core'
 import { keepPreviousData, useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { circuitQuery } from '../api/queries'
@@ -7,7 +6,7 @@ import type { SolutionInput } from './useSolution'
 
 /** What one thing done otherwise at a corner of a solved plan would do; the last answer stays while the next is worked out. */
 export function useWhatIf(
-  { circuitId, vehicle, setup, firstSession }: SolutionInput,
+  { circuitId, vehicle, setup }: SolutionInput,
   { stored }: PlanSolution,
   corner: string,
   change: Change,
@@ -15,12 +14,12 @@ export function useWhatIf(
   const circuit = useQuery(circuitQuery(circuitId))
   const document = circuit.data?.document
   return useQuery({
-    queryKey: ['what-if', circuitId, circuit.data?.version, vehicle, setup, firstSession, corner, change],
+    queryKey: ['what-if', circuitId, circuit.data?.version, vehicle, setup, corner, change],
     queryFn: ({ signal }) => {
       if (!document || !circuit.data) throw new Error('asked what if before its circuit was here')
       return askWhatIf(
         {
-          plan: { circuitId, circuitVersion: circuit.data.version, document, vehicle, setup, firstSession, coneEdits: noConeEdits, stored },
+          plan: { circuitId, circuitVersion: circuit.data.version, document, vehicle, setup, stored },
           corner,
           change,
         },

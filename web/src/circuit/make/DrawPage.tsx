@@ -41,7 +41,7 @@ export function DrawPage() {
       title="Draw a circuit"
       caution
       actions={
-        <Button component={Link} to="/shelf/circuits">
+        <Button component={Link} to="/library/circuits">
           Circuits
         </Button>
       }

@@ -1,7 +1,7 @@
 import { Box, useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
 import { useMemo, useRef, type MouseEvent } from 'react'
-import { circuitFromDocument, sampleTrack, toLocal, toLonLat } from '@ochote/core'
+import { placeFeatures, circuitFromDocument, sampleTrack, toLocal, toLonLat } from '@ochote/core'
 import { fitToView } from '../../trackMap/fitToView'
 import { MapTrack } from '../../trackMap/MapTrack'
 import { useSize } from '../../ribbon/useSize'
@@ -23,7 +23,8 @@ export function RecceMap({ answer, onStart }: RecceMapProps) {
     return read.ok ? sampleTrack(read.value) : null
   }, [answer])
   const fit = useMemo(() => (track ? fitToView(track, width, height) : null), [track, width, height])
-  if (!track || !fit) return <Box ref={ref}>The laps make no track that can be used: they cross themselves.</Box>
+  const features = useMemo(() => track && placeFeatures(track), [track])
+  if (!track || !features || !fit) return <Box ref={ref}>The laps make no track that can be used: they cross themselves.</Box>
   const { frame } = track.circuit
   const d = answer.driven
     .map(([lon, lat], i) => {
@@ -46,7 +47,7 @@ export function RecceMap({ answer, onStart }: RecceMapProps) {
         style={{ cursor: 'crosshair' }}
         onClick={choose}
       >
-        <MapTrack track={track} fit={fit} k={1} />
+        <MapTrack track={track} features={features} fit={fit} k={1} />
         <path d={d} fill="none" stroke={tokens.action} strokeWidth={1} opacity={0.7} />
       </svg>
       <ScaleBar pxPerM={fit.pxPerM} />

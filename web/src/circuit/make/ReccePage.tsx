@@ -64,7 +64,7 @@ export function ReccePage() {
       title="A circuit from a recce drive"
       caution
       actions={
-        <Button component={Link} to="/shelf/circuits">
+        <Button component={Link} to="/library/circuits">
           Circuits
         </Button>
       }

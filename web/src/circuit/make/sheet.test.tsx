@@ -2,7 +2,7 @@ import { fireEvent, screen } from '@testing-library/react'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import { circuitFromDocument, sampleTrack } from '@ochote/core'
 import { stubSizes } from '../../fixtures/stubLayout'
-import { shown } from '../../fixtures/render'
+import { renderPage } from '../../fixtures/render'
 import { Sheet } from './Sheet'
 import { sheetCurve, sheetDocument, type Spot } from './sheetCircuit'
 
@@ -36,7 +36,7 @@ describe('a circuit drawn on a sheet', () => {
 
   it('grows by a point a click, and a point that is held is moved, not added to', () => {
     const onChange = vi.fn()
-    shown(<Sheet spots={round.slice(0, 2)} closed acrossM={800} trackM={10} onChange={onChange} />)
+    renderPage(<Sheet spots={round.slice(0, 2)} closed acrossM={800} trackM={10} onChange={onChange} />)
     const sheet = screen.getByRole('group', { name: /^Sheet of 800 m/ })
     fireEvent.pointerDown(sheet, { button: 0 })
     expect(onChange.mock.calls[0]![0]).toHaveLength(3)

@@ -14,7 +14,7 @@ export function useAddCircuit() {
       request(circuitSummarySchema, '/api/circuits', { method: 'POST', body: { id: uuid(), document } }),
     onSuccess: async ({ id }) => {
       await client.invalidateQueries({ queryKey: circuitsQuery.queryKey, exact: true })
-      await navigate(`/shelf/circuits/${id}`)
+      await navigate(`/library/circuits/${id}`)
     },
   })
 }

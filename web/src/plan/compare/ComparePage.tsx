@@ -101,7 +101,7 @@ function Comparison({ day, plan, other, others }: ComparisonProps) {
 
 async function questionOf(day: DayView, plan: Plan, { document, version }: StoredCircuit, signal: AbortSignal) {
   const { circuitId, setup, firstSession, coneEdits } = plan
-  const { vehicle } = day.vehicles.find((v) => v.id === plan.vehicleId)!
+  const { vehicle } = day.vehicleTypes.find((v) => v.id === plan.vehicleTypeId)!
   const stored = await storedSolution({ circuitId, vehicle, setup }, version, signal)
   return { circuitId, circuitVersion: version, document, vehicle, setup, firstSession, coneEdits, stored }
 }

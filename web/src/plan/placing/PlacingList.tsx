@@ -17,7 +17,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { DayView, MarkerScheme, Plan } from '@ochote/contracts'
-import { stockTotals, type Cone, type PlanSolution } from '@ochote/core'
+import { stockTotals, type Cone, type MarkedPlan } from '@ochote/core'
 import { circuitQuery } from '../../api/queries'
 import { longDay } from '../../format/format'
 import { DutyMark } from '../../cones/DutyMark'
@@ -30,13 +30,12 @@ import { edgeWords, markerWords, markName, placingList, roundStart, type Stop } 
 interface PlacingListProps {
   day: DayView
   plan: Plan
-  solution: PlanSolution
-  cones: readonly Cone[]
+  marked: MarkedPlan
   scheme: MarkerScheme
 }
 
 /** The marks in the order of one drive round: to put out with their places, or to pick up and count. */
-export function PlacingList({ day, plan, solution, cones, scheme }: PlacingListProps) {
+export function PlacingList({ day, plan, marked: { solution, cones }, scheme }: PlacingListProps) {
   const [use, setUse] = useState<'put out' | 'pick up'>('put out')
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())
   const circuit = useQuery(circuitQuery(plan.circuitId))

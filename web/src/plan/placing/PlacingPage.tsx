@@ -1,13 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import { useMemo } from 'react'
 import { useParams } from 'react-router'
 import type { DayView, Plan } from '@ochote/contracts'
-import { applyConeEdits } from '@ochote/core'
 import { dayQuery } from '../../api/queries'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
-import { useSolution } from '../../workers/useSolution'
+import { useMarkedPlan } from '../../workers/useMarkedPlan'
 import { PlacingList } from './PlacingList'
 
 /** The placing list of a plan, to print, to carry and to drive round with. */
@@ -31,10 +29,9 @@ export function PlacingPage() {
 }
 
 function Solved({ day, plan }: { day: DayView; plan: Plan }) {
-  const vehicle = day.vehicles.find((v) => v.id === plan.vehicleId)!.vehicle
+  const { vehicle } = day.vehicleTypes.find((v) => v.id === plan.vehicleTypeId)!
   const scheme = day.markerSchemes.find((s) => s.id === plan.markerSchemeId)!
   const { circuitId, setup, firstSession, coneEdits } = plan
-  const solution = useSolution({ circuitId, vehicle, setup, firstSession, coneEdits })
-  const cones = useMemo(() => (solution.data ? applyConeEdits(solution.data, coneEdits) : []), [solution.data, coneEdits])
-  return <Loaded query={solution}>{(data) => <PlacingList day={day} plan={plan} solution={data} cones={cones} scheme={scheme} />}</Loaded>
+  const marked = useMarkedPlan({ circuitId, vehicle, setup, firstSession, coneEdits, placedFor: null })
+  return <Loaded query={marked}>{(data) => <PlacingList day={day} plan={plan} marked={data} scheme={scheme} />}</Loaded>
 }

@@ -1,17 +1,14 @@
-import { noConeEdits } from '@ochote/contracts'
-import { circuitFromDocument, featuresOf, applyConeEdits } from '@ochote/core'
+import { circuitFromDocument, featuresOf } from '@ochote/core'
 import { XMLParser } from 'fast-xml-parser'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
-import { scheme, solved, stadiumDocument } from '../../fixtures/stadium'
+import { markedStadium, scheme, solved, stadiumDocument } from '../../fixtures/stadium'
 import { placingCsv, placingGeoJson, placingGpx } from './placingFiles'
 import { placingList } from './placingList'
 
 const solution = solved()
-const cones = applyConeEdits(solution, {
-  ...noConeEdits,
-  notes: [{ coneId: solution.cones[0]!.id, note: '=2+3, "by the <drain>"' }],
-})
+const [first] = markedStadium({}, solution).cones
+const { cones } = markedStadium({ notes: [{ coneId: first!.id, note: '=2+3, "by the <drain>"' }] }, solution)
 const stops = placingList(solution, cones, scheme)
 
 describe('a placing list', () => {

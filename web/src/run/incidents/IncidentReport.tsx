@@ -1,7 +1,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle, TextField } from '@mui/material'
 import { useState } from 'react'
 import type { StintRecord } from '@ochote/core'
-import type { NewEntry } from '../useStintLog'
+import type { NewEntry } from '../../stintLog/useStintLogs'
 
 const fields = [
   { key: 'happened', label: 'What happened, in order', rows: 3, most: 1000 },

@@ -3,7 +3,7 @@ import { styled } from '@mui/material/styles'
 import { useState } from 'react'
 import { flagColours, incidentKinds, sides, surfaceStates } from '@ochote/contracts'
 import { Target } from '../Target'
-import type { NewEntry } from '../useStintLog'
+import type { NewEntry } from '../../stintLog/useStintLogs'
 import { Sheet } from './Sheet'
 
 const tell = ['last lap', 'cool-down', 'come in'] as const

@@ -4,8 +4,9 @@ import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, LedSession } from '@ochote/contracts'
 import { gapLengthM, releaseBar, likelyFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
 import { Caution } from '../../caution/Caution'
-import { useStintLogs } from '../../device/useStintLogs'
+import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { count, metres } from '../../format/format'
+import { ConflictDialog } from '../../problem/ConflictDialog'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { useSaveSession } from '../../sessionForm/useSaveSession'
 import { buzz } from '../buzz'
@@ -13,7 +14,7 @@ import { CornerStrip } from '../CornerStrip'
 import { FaultTargets } from '../FaultTargets'
 import { LastEntry } from '../LastEntry'
 import { SendingState } from '../SendingState'
-import type { SolvedPlan } from '../SolvedSession'
+import type { SessionStint } from '../SolvedSession'
 import { Target } from '../Target'
 import { LiveSource } from '../../telemetry/liveSource'
 import { useChosenCorner } from '../useChosenCorner'
@@ -26,7 +27,7 @@ import { swapStraight } from './swapStraight'
 interface LeadProps {
   day: DayView
   session: LedSession
-  solved: SolvedPlan
+  stints: readonly SessionStint[]
   actions: ReactNode
 }
 
@@ -44,17 +45,18 @@ const Names = styled('div')(({ theme }) => ({
   gap: theme.spacing(1),
 }))
 
+const POLL_MS = 5_000
+
 /** The car in front: who follows in what order, the next swap and its words, one tap a lap, faults by name with one hand. */
-export function Lead({ day, session, solved: { solution }, actions }: LeadProps) {
-  const files = useMemo(
-    () => session.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id) ?? []),
-    [session.stintIds, day.stints],
-  )
-  const { logOf, add } = useStintLogs(files)
-  const save = useSaveSession(day.id)
-  const people = files.map((f) => day.people.find((p) => p.id === f.stint.studentId)!)
+export function Lead({ day, session, stints, actions }: LeadProps) {
+  useServerLog({ dayId: day.id }, POLL_MS)
+  const { logOf, add } = useStintLogs(session.stintIds)
+  // the lead drives one lap for all: that of the first follower's car
+  const { solution } = stints[0]!
+  const save = useSaveSession(day.id, session.version)
+  const people = stints.map(({ stint }) => day.people.find((p) => p.id === stint.studentId)!)
   const names = calledNames(people.map((p) => p.name))
-  const records = useMemo(() => files.map((f) => stintRecord(logOf(f.stint.id).entries)), [files, logOf])
+  const records = useMemo(() => session.stintIds.map((id) => stintRecord(logOf(id).entries)), [session.stintIds, logOf])
   const lead = records[0]!
   const running = lead.phase === 'running'
   useWakeLock(running)
@@ -65,20 +67,20 @@ export function Lead({ day, session, solved: { solution }, actions }: LeadProps)
   const passed = usePassed(solution, lead, nobodyLive)
   const { corner, lap: passLap, source, choose } = useChosenCorner(solution, lead, passed)
 
-  const turns = rotationTable(files.length, session.laps, session.lapsBehind)
+  const turns = rotationTable(stints.length, session.laps, session.lapsBehind)
   const lap = lead.laps.find((l) => l.timeS === null)?.number ?? lead.laps.length
   const turn = turnOfLap(turns, Math.max(1, lap))!
   const next = turns[turns.indexOf(turn) + 1]
   const follower = chosen ?? turn.follower
-  const stintId = files[follower]!.stint.id
+  const stintId = stints[follower]!.stint.id
   const straight = swapStraight(solution, session.swapAfterCorner)
   const lapsOfTurnLeft = turn.toLap - Math.max(1, lap)
-  const ready = files.every((f) => logOf(f.stint.id).ready)
-  const waiting = files.reduce((sum, f) => sum + logOf(f.stint.id).waiting, 0)
+  const ready = session.stintIds.every((id) => logOf(id).ready)
+  const waiting = session.stintIds.reduce((sum, id) => sum + logOf(id).waiting, 0)
   const all = (tapped: { kind: 'line' } | { kind: 'in' }) => {
     buzz()
     setLast(
-      files.map(({ stint }) => ({
+      stints.map(({ stint }) => ({
         stintId: stint.id,
         id: add(stint.id, tapped.kind === 'line' ? { kind: 'line', source: 'lead' } : tapped),
       })),
@@ -86,7 +88,7 @@ export function Lead({ day, session, solved: { solution }, actions }: LeadProps)
   }
   const back = people.flatMap((p, k) => {
     const why = releaseBar(day.meeting, p.id, records[k]!)
-    return why === null ? [] : [{ name: names[k]!, why, stintId: files[k]!.stint.id }]
+    return why === null ? [] : [{ name: names[k]!, why, stintId: stints[k]!.stint.id }]
   })
   const log = (code: string) => {
     if (corner === null) return
@@ -171,8 +173,8 @@ export function Lead({ day, session, solved: { solution }, actions }: LeadProps)
         entries={last[0] ? logOf(last[0].stintId).entries : []}
         // what was logged for everyone is taken back for everyone
         onUndo={(about) => {
-          const together = last.some((made) => made.id === about) ? last : [{ stintId: last[0]!.stintId, id: about }]
-          for (const made of together) add(made.stintId, { kind: 'undo', about: made.id })
+          const loggedTogether = last.some((made) => made.id === about) ? last : [{ stintId: last[0]!.stintId, id: about }]
+          for (const made of loggedTogether) add(made.stintId, { kind: 'undo', about: made.id })
         }}
       />
       <CornerStrip corners={solution.corners} corner={corner} source={source} lap={passLap} onChoose={choose} />
@@ -201,7 +203,7 @@ export function Lead({ day, session, solved: { solution }, actions }: LeadProps)
           label="Swap on the straight after"
           value={straight.after}
           sx={{ minWidth: 220 }}
-          onChange={(e) => save.mutate({ session: { ...session, swapAfterCorner: e.target.value }, stints: [] })}
+          onChange={(e) => save.save({ session: { ...session, swapAfterCorner: e.target.value }, stints: [] })}
         >
           {solution.corners.map((c) => (
             <MenuItem key={c.number} value={c.number}>
@@ -209,7 +211,8 @@ export function Lead({ day, session, solved: { solution }, actions }: LeadProps)
             </MenuItem>
           ))}
         </TextField>
-        {save.error && <ProblemNotice error={save.error} />}
+        {save.error && <ProblemNotice error={save.error} onRetry={save.retry} />}
+        <ConflictDialog what="session" conflict={save.conflict} />
       </Stack>
       <Rotation turns={turns} names={names} lap={lap} swapAt={straight.short} />
       <Caution />

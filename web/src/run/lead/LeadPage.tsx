@@ -30,11 +30,11 @@ export function LeadPage() {
           )
         return (
           <SolvedSession key={session.id} day={data} session={session}>
-            {(solved) => (
+            {(stints) => (
               <Lead
                 day={data}
                 session={session}
-                solved={solved}
+                stints={stints}
                 actions={
                   <>
                     {seats}

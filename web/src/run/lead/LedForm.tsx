@@ -1,7 +1,7 @@
 import { MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
-import type { DayView, LedSession, Stint } from '@ochote/contracts'
+import type { Car, DayView, LedSession, Plan, Stint } from '@ochote/contracts'
 import { rotationTable } from '@ochote/core'
 import { count } from '../../format/format'
 import { OrderedChoice } from '../../sessionForm/OrderedChoice'
@@ -23,6 +23,12 @@ const whole = (text: string, least: number, most: number): number | null => {
   return text.trim() !== '' && Number.isInteger(value) && value >= least && value <= most ? value : null
 }
 
+/** The car a student has today, else one of the plan's type. */
+function carFor(day: DayView, studentId: string, plan: Plan): Car {
+  const today = day.stints.find((s) => s.stint.studentId === studentId)?.stint.carId
+  return day.cars.find((car) => car.id === today) ?? day.cars.find((car) => car.vehicleTypeId === plan.vehicleTypeId)!
+}
+
 /** Who follows a lead car, for how many laps, and how long each is right behind it. */
 export function LedForm({ day, onDone, onCancel }: LedFormProps) {
   const students = day.people.filter((p) => p.role === 'student')
@@ -35,30 +41,41 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
   const [gap, setGap] = useState('2')
   const [leadId, setLeadId] = useState(instructors[0]?.id ?? '')
   const [planId, setPlanId] = useState(day.stints[0]?.stint.planId ?? day.plans[0]?.id ?? '')
-  const save = useSaveSession(day.id)
+  const save = useSaveSession(day.id, 0, onDone)
   const lapsN = whole(laps, 1, 60)
   const behindN = whole(behind, 1, 20)
   const gapS = Number(gap) >= 0.5 && Number(gap) <= 20 ? Number(gap) : null
   const few = chosen.length < LEAST_FOLLOWERS
   const plan = day.plans.find((p) => p.id === planId)
-  const good = lapsN !== null && behindN !== null && gapS !== null && !few && leadId !== '' && plan !== undefined
+  const good =
+    lapsN !== null &&
+    behindN !== null &&
+    gapS !== null &&
+    !few &&
+    leadId !== '' &&
+    plan !== undefined &&
+    day.cars.some((car) => car.vehicleTypeId === plan.vehicleTypeId)
   const turns = lapsN !== null && behindN !== null && chosen.length > 0 ? rotationTable(chosen.length, lapsN, behindN) : []
   const keep = () => {
     if (!good) return
-    const stints = chosen.map((studentId): Stint => ({
-      id: uuid(),
-      dayId: day.id,
-      planId: plan.id,
-      studentId,
-      instructorId: leadId,
-      // each in the car they have today
-      vehicleId: day.stints.find((s) => s.stint.studentId === studentId)?.stint.vehicleId ?? plan.vehicleId,
-      plannedLaps: lapsN,
-      startsAt,
-      aims: [],
-      briefedAt: null,
-      planVersionId: null,
-    }))
+    const stints = chosen.map((studentId): Stint => {
+      const car = carFor(day, studentId, plan)
+      return {
+        id: uuid(),
+        dayId: day.id,
+        planId: plan.id,
+        studentId,
+        instructorId: leadId,
+        carId: car.id,
+        otherTypesCones: car.vehicleTypeId !== plan.vehicleTypeId,
+        plannedLaps: lapsN,
+        startsAt,
+        aims: [],
+        briefedAt: null,
+        planVersionId: null,
+        version: 1,
+      }
+    })
     const session: LedSession = {
       id: uuid(),
       dayId: day.id,
@@ -70,8 +87,9 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
       lapsBehind: behindN,
       gapS,
       swapAfterCorner: '',
+      version: 0,
     }
-    save.mutate({ session, stints }, { onSuccess: onDone })
+    save.save({ session, stints })
   }
   const choose = (label: string, value: string, options: readonly { id: string; name: string }[], set: (id: string) => void) => (
     <TextField select label={label} value={value} onChange={(e) => set(e.target.value)} helperText=" " sx={{ minWidth: 170 }}>

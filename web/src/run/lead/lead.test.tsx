@@ -2,10 +2,10 @@ import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { rotationTable } from '@ochote/core'
-import type { SessionAdd } from '@ochote/contracts'
+import type { SessionSave } from '@ochote/contracts'
 import { fakeServer } from '../../fixtures/fakeServer'
-import { shown } from '../../fixtures/render'
-import { dayFile, idOf, solved, stintFile, student } from '../../fixtures/stadium'
+import { renderPage } from '../../fixtures/render'
+import { dayView, idOf, solved, loggedStint, student } from '../../fixtures/stadium'
 import { calledNames } from './calledNames'
 import { LedForm } from './LedForm'
 import { Rotation } from './Rotation'
@@ -13,11 +13,11 @@ import { swapStraight } from './swapStraight'
 
 afterEach(() => vi.unstubAllGlobals())
 const people = ['Ada', 'Bo', 'Cy'].map((name, k) => ({ ...student, id: idOf(40 + k), name: `${name} Test` }))
-const day = { ...dayFile([stintFile()]), people: [...dayFile([]).people, ...people] }
+const day = { ...dayView([loggedStint()]), people: [...dayView([]).people, ...people] }
 
 describe('the rotation on screen', () => {
   it('says who is right behind, who then, and the words of each swap', () => {
-    shown(<Rotation turns={rotationTable(3, 6, 2)} names={['Ada', 'Bo', 'Cy']} lap={3} swapAt="on the straight after corner 1" />)
+    renderPage(<Rotation turns={rotationTable(3, 6, 2)} names={['Ada', 'Bo', 'Cy']} lap={3} swapAt="on the straight after corner 1" />)
     const rows = screen.getAllByRole('row').slice(1)
     expect(rows.map((r) => r.textContent)).toEqual([
       '1 to 2AdaBo, CyAda, drop to the back on the straight after corner 1, off line, hand up; Bo, close up behind me',
@@ -49,7 +49,7 @@ describe('a new led session', () => {
   it('needs two followers and whole numbers, says what is expected, and is made with a stint for each', async () => {
     const onDone = vi.fn()
     const { asked } = fakeServer(() => ({ body: day }))
-    shown(<LedForm day={day} onDone={onDone} onCancel={null} />)
+    renderPage(<LedForm day={day} onDone={onDone} onCancel={null} />)
     const make = screen.getByRole<HTMLButtonElement>('button', { name: 'Make the session' })
     await userEvent.click(screen.getByRole('checkbox', { name: 'Cy Test' }))
     expect(screen.getByText(/choose 2 to 5$/)).toBeTruthy()
@@ -64,7 +64,7 @@ describe('a new led session', () => {
     await userEvent.type(gap, '1.5')
     await userEvent.click(make)
     await vi.waitFor(() => expect(onDone).toHaveBeenCalledOnce())
-    const { session, stints } = asked.find((a) => a.path.endsWith('/sessions'))!.body as SessionAdd
+    const { session, stints } = asked.find((a) => a.path.endsWith('/sessions'))!.body as SessionSave
     expect(session).toMatchObject({ kind: 'led', laps: 6, lapsBehind: 2, gapS: 1.5, stintIds: stints.map((s) => s.id) })
     expect(stints.map((s) => s.studentId)).toEqual([people[2]!.id, people[0]!.id])
   })

@@ -7,7 +7,7 @@ import { lapTime, runningTime } from '../../format/format'
 export interface WallCar {
   readonly stintId: string
   readonly student: string
-  readonly vehicle: string
+  readonly carName: string
   readonly instructor: string
   readonly state: CarState
   readonly lastS: number | null
@@ -61,7 +61,7 @@ export function CarTable({ cars, selected, now, onSelect, onLine, onIn, onMet }:
               <TableCell>
                 <strong>{car.student}</strong>
                 <Typography variant="body2" color="text.secondary">
-                  {car.vehicle}, {car.instructor}
+                  {car.carName}, {car.instructor}
                 </Typography>
               </TableCell>
               <TableCell>

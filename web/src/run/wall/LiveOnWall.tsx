@@ -1,13 +1,10 @@
 import { useCallback } from 'react'
 import type { Stint } from '@ochote/contracts'
 import type { PlanSolution, StintRecord } from '@ochote/core'
-import type { useStintLogs } from '../../device/useStintLogs'
+import type { AddToStint, useStintLogs } from '../../stintLog/useStintLogs'
 import { useLiveSource } from '../../telemetry/useLiveSource'
 import { useLoggedCrossings } from '../useLoggedCrossings'
 import { usePassed } from '../usePassed'
-import type { useStintLog } from '../useStintLog'
-
-type AddHere = ReturnType<typeof useStintLog>['add']
 
 interface LiveOnWallProps {
   stint: Stint
@@ -21,7 +18,7 @@ export function LiveOnWall({ stint, solution, record, logs }: LiveOnWallProps) {
   const source = useLiveSource(stint.id, solution)
   const { entries, ready } = logs.logOf(stint.id)
   const { add } = logs
-  const log = useCallback((...[tapped, exactly]: Parameters<AddHere>) => add(stint.id, tapped, exactly), [add, stint.id])
+  const log = useCallback<AddToStint>((entry, identity) => add(stint.id, entry, identity), [add, stint.id])
   useLoggedCrossings(stint.id, source, { entries, ready, add: log })
   const passed = usePassed(solution, record, source)
   return passed?.by === 'logger' ? ` · past corner ${passed.corner}, by the logger` : null

@@ -20,7 +20,7 @@ export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
   const [endsAt, setEndsAt] = useState('11:00')
   const [interval, setInterval] = useState('30')
   const [chosen, setChosen] = useState<string[]>([])
-  const save = useSaveSession(day.id)
+  const save = useSaveSession(day.id, 0, onDone)
   const seconds = Number(interval)
   const intervalGood = interval.trim() !== '' && seconds >= 5 && seconds <= 600
   const endGood = isTimeOfDay(endsAt) && endsAt > startsAt
@@ -35,8 +35,9 @@ export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
       endsAt,
       intervalS: seconds,
       stintIds: chosen,
+      version: 0,
     }
-    save.mutate({ session, stints: [] }, { onSuccess: onDone })
+    save.save({ session, stints: [] })
   }
   return (
     <SessionForm

@@ -2,11 +2,11 @@ import { Box, Typography } from '@mui/material'
 import { useCallback, useMemo, useState, type ReactNode } from 'react'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
 import { callInBy, carState, releaseBar, likelyFaults, nextReleaseMs, stintRecord, timedLaps, type CodedEntry } from '@ochote/core'
-import { useStintLogs } from '../../device/useStintLogs'
+import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { Page } from '../../shell/Page'
 import { entryWords } from '../entryWords'
 import { SendingState } from '../SendingState'
-import type { SolvedPlan } from '../SolvedSession'
+import type { SessionStint } from '../SolvedSession'
 import { useNow } from '../useNow'
 import { useWakeLock } from '../useWakeLock'
 import { carKeys } from './carKeys'
@@ -19,35 +19,33 @@ import { todayAt } from './todayAt'
 interface WallProps {
   day: DayView
   session: ReleasedSession
-  solved: SolvedPlan
+  stints: readonly SessionStint[]
   actions: ReactNode
 }
 
 const LIKELY = 8
+const POLL_MS = 5_000
 
 /** The wall: all cars out, laps by key, who is overdue, coded entries, the release clock, the end called in time. */
-export function Wall({ day, session, solved: { solution }, actions }: WallProps) {
-  const files = useMemo(
-    () => session.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id) ?? []),
-    [session.stintIds, day.stints],
-  )
-  const logs = useStintLogs(files)
+export function Wall({ day, session, stints, actions }: WallProps) {
+  useServerLog({ dayId: day.id }, POLL_MS)
+  const logs = useStintLogs(session.stintIds)
   const { logOf, add } = logs
   const now = useNow(500, true)
   useWakeLock(true)
   const [selected, setSelected] = useState(0)
   const [made, setMade] = useState<readonly { stintId: string; id: string }[]>([])
-  const numbers = useMemo(() => solution.corners.map((c) => c.number), [solution])
-  const keys = carKeys(files.length, numbers)
-  const records = useMemo(() => files.map((f) => stintRecord(logOf(f.stint.id).entries)), [files, logOf])
+  const numbers = stints[0]!.solution.corners.map((c) => c.number)
+  const keys = carKeys(stints.length, numbers)
+  const records = useMemo(() => session.stintIds.map((id) => stintRecord(logOf(id).entries)), [session.stintIds, logOf])
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
-  const cars = files.map(({ stint }, k): WallCar => {
+  const cars = stints.map(({ stint, solution }, k): WallCar => {
     const record = records[k]!
     return {
       stintId: stint.id,
       student: nameOf(stint.studentId),
       instructor: nameOf(stint.instructorId),
-      vehicle: day.vehicles.find((v) => v.id === stint.vehicleId)?.vehicle.name ?? '',
+      carName: day.cars.find((car) => car.id === stint.carId)?.name ?? '',
       state: carState(record, stint.plannedLaps, solution.trace.lapTimeS, now),
       lastS: timedLaps(record).pop()?.timeS ?? null,
       releaseBar: releaseBar(day.meeting, stint.studentId, record),
@@ -96,7 +94,7 @@ export function Wall({ day, session, solved: { solution }, actions }: WallProps)
     setMade(made.slice(0, -1))
   }
   const endMs = todayAt(session.endsAt, now)
-  const unsent = files.reduce((sum, f) => sum + logOf(f.stint.id).waiting, 0)
+  const unsent = session.stintIds.reduce((sum, id) => sum + logOf(id).waiting, 0)
   return (
     <Page
       title={`Wall: ${session.name}`}
@@ -138,7 +136,7 @@ export function Wall({ day, session, solved: { solution }, actions }: WallProps)
         likely={(corner) =>
           likelyFaults(
             (records[selected]?.faults ?? []).filter((f) => f.corner === corner).map((f) => f.code),
-            solution.corners.find((c) => c.number === corner)?.points.brakeStart !== null,
+            stints[selected]?.solution.corners.find((c) => c.number === corner)?.points.brakeStart !== null,
             LIKELY,
           )
         }
@@ -153,7 +151,7 @@ export function Wall({ day, session, solved: { solution }, actions }: WallProps)
       />
       <Typography role="status" aria-label="Last entry">
         {lastEntry && last
-          ? `${nameOf(files.find((f) => f.stint.id === last.stintId)!.stint.studentId)}: ${entryWords(lastEntry, lastEntries) ?? ''}`
+          ? `${nameOf(stints.find((s) => s.stint.id === last.stintId)!.stint.studentId)}: ${entryWords(lastEntry, lastEntries) ?? ''}`
           : 'Nothing entered here yet.'}
       </Typography>
     </Page>

@@ -28,11 +28,11 @@ export function WallPage() {
           )
         return (
           <SolvedSession key={session.id} day={data} session={session}>
-            {(solved) => (
+            {(stints) => (
               <Wall
                 day={data}
                 session={session}
-                solved={solved}
+                stints={stints}
                 actions={
                   <>
                     {seats}

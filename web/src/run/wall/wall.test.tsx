@@ -1,7 +1,7 @@
 import { fireEvent, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
-import { shown } from '../../fixtures/render'
+import { renderPage } from '../../fixtures/render'
 import { carKeys } from './carKeys'
 import { CarTable, type WallCar } from './CarTable'
 import { CodeField } from './CodeField'
@@ -19,7 +19,7 @@ const told = () => ({
 })
 function open() {
   const calls = told()
-  shown(<CodeField selected="Una" corners={['1', '2', '7']} likely={() => ['te']} carKeys={['a', 'b', 'c']} {...calls} />)
+  renderPage(<CodeField selected="Una" corners={['1', '2', '7']} likely={() => ['te']} carKeys={['a', 'b', 'c']} {...calls} />)
   return { ...calls, field: screen.getByRole<HTMLInputElement>('textbox', { name: 'Code for Una' }) }
 }
 
@@ -82,7 +82,7 @@ describe('the table of cars', () => {
   const car = (change: Partial<WallCar>, state: Partial<WallCar['state']> = {}): WallCar => ({
     stintId: 's',
     student: 'Una Brook',
-    vehicle: 'Hatch',
+    carName: 'Hatch',
     instructor: 'Rolf',
     lastS: null,
     releaseBar: null,
@@ -93,7 +93,7 @@ describe('the table of cars', () => {
   })
   const table = (cars: WallCar[]) => {
     const calls = { onSelect: vi.fn(), onLine: vi.fn(), onIn: vi.fn(), onMet: vi.fn() }
-    shown(<CarTable cars={cars} selected={0} now={now} {...calls} />)
+    renderPage(<CarTable cars={cars} selected={0} now={now} {...calls} />)
     return calls
   }
   const rowOf = (n: number) => screen.getAllByRole('row')[n]!
@@ -126,7 +126,7 @@ describe('the session’s clock', () => {
   const now = todayAt('10:00', Date.UTC(2026, 9, 17, 9))
   const clock = (change: Partial<Parameters<typeof SessionClock>[0]>) => {
     const calls = { onShown: vi.fn(), onRelease: vi.fn() }
-    shown(
+    renderPage(
       <SessionClock now={now} endMs={now + 1_200_000} callInMs={now + 300_000} out={3} shown={false} next={null} {...calls} {...change} />,
     )
     return calls

@@ -1,6 +1,6 @@
 import type { LogEntry } from '@ochote/contracts'
-import { storeEntry, deviceEntries, withOffset } from './deviceStore'
-import { sendEntries } from './outbox'
+import { storeEntry, deviceEntries, withOffset } from '../device/deviceStore'
+import { sendEntries } from '../device/outbox'
 
 /** A stint's log as this device knows it. */
 export interface LogState {
@@ -23,17 +23,14 @@ export class StintLog {
   private readonly own = new Map<string, LogEntry>()
   private readonly unsent = new Set<string>()
   private readonly listeners = new Set<() => void>()
-  private others: readonly LogEntry[]
-  private state: LogState
+  private others: readonly LogEntry[] = []
+  private state: LogState = { entries: [], waiting: 0, refused: null, ready: false }
   private sending = false
   private closed = false
   private timer: ReturnType<typeof setTimeout> | null = null
 
-  /** @param stored - what the server held when the page was opened */
-  constructor(stintId: string, stored: readonly LogEntry[] = []) {
+  constructor(stintId: string) {
     this.stintId = stintId
-    this.others = stored
-    this.state = { entries: stored, waiting: 0, refused: null, ready: false }
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -50,18 +47,17 @@ export class StintLog {
       this.own.set(entry.id, entry)
       if (!sent) this.unsent.add(entry.id)
     }
-    this.tell({ ready: true })
+    this.publish({ ready: true })
     void this.send()
   }
 
-  /** Takes over what the server holds by now: what other devices logged shows here too. */
-  readonly hear = (stored: readonly LogEntry[]): void => {
-    const known = new Set(this.others.map((e) => e.id))
-    if (stored.length === known.size && stored.every((e) => known.has(e.id))) return
-    // what this page has heard of before stays, should an older answer come in late
-    const heard = new Set(stored.map((e) => e.id))
-    this.others = [...stored, ...this.others.filter((e) => !heard.has(e.id))]
-    this.tell({})
+  /** Takes over entries that the server stores, so that what other devices logged shows here too. */
+  readonly merge = (stored: readonly LogEntry[]): void => {
+    const before = new Set(this.others.map((e) => e.id))
+    const fresh = stored.filter((e) => !before.has(e.id))
+    if (fresh.length === 0) return
+    this.others = [...this.others, ...fresh]
+    this.publish({})
   }
 
   /** Asks the server nothing more, not after an attempt under way either: what waits stays kept on the device. */
@@ -76,21 +72,20 @@ export class StintLog {
     try {
       await storeEntry(entry)
     } catch (refused) {
-      this.tell({ refused })
+      this.publish({ refused })
       return
     }
     this.own.set(entry.id, entry)
     this.unsent.add(entry.id)
-    this.tell({ refused: null })
+    this.publish({ refused: null })
     void this.send()
   }
 
-  private tell(change: Partial<Pick<LogState, 'refused' | 'ready'>>): void {
-    const known = new Set(this.own.keys())
+  private publish(change: Partial<Pick<LogState, 'refused' | 'ready'>>): void {
     this.state = {
       ...this.state,
       ...change,
-      entries: [...this.others.filter((e) => !known.has(e.id)), ...this.own.values()],
+      entries: [...this.others.filter((e) => !this.own.has(e.id)), ...this.own.values()],
       waiting: this.unsent.size,
     }
     this.listeners.forEach((listener) => listener())
@@ -115,7 +110,7 @@ export class StintLog {
         }, RETRY_MS)
     }
     this.sending = false
-    this.tell({})
+    this.publish({})
     if (this.unsent.size > 0 && !this.timer && !this.closed) void this.send()
   }
 }

@@ -2,6 +2,6 @@ import type { Day } from '@ochote/contracts'
 import dayjs from 'dayjs'
 
 /** The day to open: today's, else the next one, else the last one. Days come in the order of their dates. */
-export function openDayOf(days: readonly Day[], today = dayjs().format('YYYY-MM-DD')): Day | null {
+export function dayToOpen(days: readonly Day[], today = dayjs().format('YYYY-MM-DD')): Day | null {
   return days.find((d) => d.date >= today) ?? days[days.length - 1] ?? null
 }

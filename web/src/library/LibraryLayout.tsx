@@ -3,14 +3,14 @@ import { Link, Outlet, useLocation } from 'react-router'
 import { Page } from '../shell/Page'
 
 const boards = [
-  { path: '/shelf/circuits', name: 'Circuits' },
-  { path: '/shelf/vehicles', name: 'Vehicles' },
-  { path: '/shelf/people', name: 'People' },
-  { path: '/shelf/markers', name: 'Marker schemes' },
+  { path: '/library/circuits', name: 'Circuits' },
+  { path: '/library/vehicles', name: 'Vehicles' },
+  { path: '/library/people', name: 'People' },
+  { path: '/library/markers', name: 'Marker schemes' },
 ] as const
 
 /** The shelf: what days are made of. */
-export function ShelfLayout() {
+export function LibraryLayout() {
   const { pathname } = useLocation()
   const open = boards.find((b) => pathname.startsWith(b.path)) ?? boards[0]
   return (

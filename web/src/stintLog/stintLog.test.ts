@@ -16,7 +16,7 @@ const sentIds = (asked: { body: unknown }[]) => asked.map((a) => (a.body as { en
 // every test has a device of its own: the module keeps its database open
 async function freshDevice() {
   vi.resetModules()
-  return { ...(await import('./stintLog')), ...(await import('./outbox')), store: await import('./deviceStore') }
+  return { ...(await import('./stintLog')), ...(await import('../device/outbox')), store: await import('../device/deviceStore') }
 }
 let device: Awaited<ReturnType<typeof freshDevice>>
 beforeEach(async () => {
@@ -28,7 +28,7 @@ afterEach(() => vi.unstubAllGlobals())
 describe('a stint’s log on the device', () => {
   it('sends each entry once, in the order it was tapped', async () => {
     const server = fakeServer(({ body }) => receipt(body))
-    const log = new device.StintLog(stint.id, [])
+    const log = new device.StintLog(stint.id)
     await log.open()
     for (const entry of entries) await log.add(entry)
     await vi.waitFor(() => expect(log.snapshot().waiting).toBe(0))
@@ -39,7 +39,7 @@ describe('a stint’s log on the device', () => {
 
   it('shows and keeps entries while no server answers, and counts them as waiting', async () => {
     fakeServer(() => 'no answer')
-    const log = new device.StintLog(stint.id, [])
+    const log = new device.StintLog(stint.id)
     await log.open()
     for (const entry of entries) await log.add(entry)
     expect(log.snapshot()).toMatchObject({ waiting: 3, refused: null })
@@ -49,12 +49,12 @@ describe('a stint’s log on the device', () => {
 
   it('goes on after a reload with what it kept, and sends what waited', async () => {
     fakeServer(() => 'no answer')
-    const before = new device.StintLog(stint.id, [])
+    const before = new device.StintLog(stint.id)
     await before.open()
     for (const entry of entries) await before.add(entry)
     before.close()
     const server = fakeServer(({ body }) => receipt(body))
-    const again = new device.StintLog(stint.id, [])
+    const again = new device.StintLog(stint.id)
     await again.open()
     expect(again.snapshot().entries).toHaveLength(3)
     await vi.waitFor(() => expect(again.snapshot().waiting).toBe(0))
@@ -62,11 +62,11 @@ describe('a stint’s log on the device', () => {
     expect(await device.store.unsentEntries()).toEqual([])
   })
 
-  it('tries again by itself when the server comes back', async () => {
+  it('tries again when the server comes back', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
     let away = true
     fakeServer(({ body }) => (away ? 'no answer' : receipt(body)))
-    const log = new device.StintLog(stint.id, [])
+    const log = new device.StintLog(stint.id)
     await log.open()
     await log.add(entries[0]!)
     await vi.waitFor(() => expect(vi.getTimerCount()).toBeGreaterThan(0))
@@ -79,7 +79,7 @@ describe('a stint’s log on the device', () => {
   it('asks nothing more once closed, though an attempt was under way', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
     const server = fakeServer(() => 'no answer')
-    const log = new device.StintLog(stint.id, [])
+    const log = new device.StintLog(stint.id)
     await log.open()
     await log.add(entries[0]!)
     expect(server.asked).toHaveLength(1)
@@ -93,7 +93,8 @@ describe('a stint’s log on the device', () => {
   it('holds what another device stored beside its own, each entry once', async () => {
     fakeServer(({ body }) => receipt(body))
     const theirs = { ...entries[0]!, id: idOf(900), deviceId: 'other' }
-    const log = new device.StintLog(stint.id, [theirs, entries[1]!])
+    const log = new device.StintLog(stint.id)
+    log.merge([theirs, entries[1]!])
     await log.open()
     await log.add(entries[1]!)
     expect(
@@ -106,7 +107,7 @@ describe('a stint’s log on the device', () => {
 
   it('says so when the device can keep nothing, and shows nothing as logged', async () => {
     fakeServer(({ body }) => receipt(body))
-    const log = new device.StintLog(stint.id, [])
+    const log = new device.StintLog(stint.id)
     await log.open()
     const full = new DOMException('The quota has been exceeded.', 'QuotaExceededError')
     const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
@@ -117,16 +118,16 @@ describe('a stint’s log on the device', () => {
     expect(log.snapshot()).toMatchObject({ refused: full, entries: [] })
   })
 
-  it('tells its listeners until they leave', async () => {
+  it('calls its listeners until they leave', async () => {
     fakeServer(({ body }) => receipt(body))
-    const log = new device.StintLog(stint.id, [])
-    let told = 0
-    const leave = log.subscribe(() => told++)
+    const log = new device.StintLog(stint.id)
+    let calls = 0
+    const leave = log.subscribe(() => calls++)
     await log.open()
-    expect(told).toBe(1)
+    expect(calls).toBe(1)
     leave()
     await log.add(entries[0]!)
-    expect(told).toBe(1)
+    expect(calls).toBe(1)
   })
 })
 

@@ -1,0 +1,61 @@
+import type { ConeEdits } from '@ochote/contracts'
+import { applyConeEdits, type Cone } from '../cones/coneEdits'
+import { placeCones, type ComputedCone } from '../cones/placeCones'
+import { stationsApart, valueAt } from '../geometry/track'
+import { roomToBeWrong, type RoomToBeWrong } from '../runOff/roomToBeWrong'
+import { drivenOf } from './drivenOf'
+import type { PlanSolution } from './solvePlan'
+
+/** A plan with its cones and the room they leave: everything that a page draws and prints. */
+export interface MarkedPlan {
+  /** of the vehicle that is driven */
+  readonly solution: PlanSolution
+  /** the cones as computed, before any edit */
+  readonly computedCones: readonly ComputedCone[]
+  readonly cones: readonly Cone[]
+  /** for every corner that is braked for, in the order of the lap */
+  readonly room: readonly RoomToBeWrong[]
+}
+
+/** What decides where a plan's cones stand, besides its solution. */
+export interface ConeRulesOfPlan {
+  /** brake cones stand a second earlier */
+  readonly firstSession: boolean
+  readonly coneEdits: ConeEdits
+}
+
+/**
+ * Puts the cones on a solved plan and computes the room they leave.
+ * @param placedFor - the solution that the cones are placed for, where another vehicle type drives them than they were placed for;
+ * speeds and room are always those of `solution`, the vehicle that is driven
+ */
+export function markPlan(
+  solution: PlanSolution,
+  { firstSession, coneEdits }: ConeRulesOfPlan,
+  placedFor: PlanSolution = solution,
+): MarkedPlan {
+  const { track, trace, features } = solution
+  const placed = placeCones(placedFor.track, features.landmarks, placedFor.corners, { firstSession })
+  const computedCones =
+    placedFor === solution ? placed : placed.map((cone) => ({ ...cone, speedMps: valueAt(track, trace.speedMps, cone.stationM) }))
+  const cones = applyConeEdits(solution, computedCones, coneEdits)
+  let room: readonly RoomToBeWrong[] | null = null
+  return {
+    solution,
+    computedCones,
+    cones,
+    // computed when it is first read: a cone that is dragged needs only its place
+    get room() {
+      return (room ??= roomToBeWrong(drivenOf(solution), solution.corners, features.runOffs, brakeConeFinder(solution, cones)))
+    },
+  }
+}
+
+/** Finds the brake cone of a corner. Of several, as for two vehicles, it is the last one, which leaves the least room. */
+const brakeConeFinder =
+  ({ track, corners }: PlanSolution, cones: readonly Cone[]) =>
+  (number: string): number | null => {
+    const endM = corners.find((c) => c.number === number)!.endM
+    const brakes = cones.filter((c) => c.cornerNumber === number && c.duty === 'brake').map((c) => c.stationM)
+    return brakes.sort((a, b) => stationsApart(track, a, endM) - stationsApart(track, b, endM))[0] ?? null
+  }

@@ -1,0 +1,31 @@
+import type { Knex } from 'knex'
+import { carSchema, type Car, type CarDraft } from '@ochote/contracts'
+import { saveVersioned } from '../db/saveVersioned'
+
+interface CarRow {
+  id: string
+  name: string
+  number: string
+  vehicle_type_id: string
+  seats: number
+  notes: string
+  version: number
+}
+
+const toCar = ({ vehicle_type_id, ...row }: CarRow): Car => carSchema.parse({ ...row, vehicleTypeId: vehicle_type_id })
+
+/** Stored cars, karts and motorcycles. */
+export function carRepository(db: Knex) {
+  const rows = () => db<CarRow>('cars')
+  return {
+    list: async (): Promise<Car[]> => (await rows().orderBy(['name', 'id'])).map(toCar),
+    find: async (id: string): Promise<Car | undefined> => {
+      const row = await rows().where({ id }).first()
+      return row && toCar(row)
+    },
+    /** Saves over a version, 0 for a new car. @returns false, with nothing changed, where that version is no longer the current one */
+    save: (id: string, { vehicleTypeId, ...rest }: CarDraft, fromVersion: number): Promise<boolean> =>
+      saveVersioned(db, 'cars', { id }, { ...rest, vehicle_type_id: vehicleTypeId }, fromVersion),
+  }
+}
+export type CarRepository = ReturnType<typeof carRepository>

@@ -1,0 +1,66 @@
+import { useMutation } from '@tanstack/react-query'
+import { ProblemError } from './request'
+
+/** Another save came first. */
+export interface Conflict<Content> {
+  /** the version stored now */
+  readonly version: number
+  /** saves over it, with what was sent before or with what is given */
+  readonly keepMine: (content?: Content) => void
+  /** drops what was to be saved and loads what is stored */
+  readonly takeTheirs: () => Promise<void>
+}
+
+interface VersionedSaveOptions<Content, Stored> {
+  /** the version that is saved over */
+  version: number
+  put: (content: Content, fromVersion: number) => Promise<Stored>
+  onSaved: (stored: Stored, sent: Content) => void
+  /** loads what is stored now */
+  reload: () => Promise<unknown>
+}
+
+export interface VersionedSave<Content> {
+  save: (content: Content, fromVersion?: number) => void
+  saving: boolean
+  /** why the last save failed, other than a conflict */
+  error: Error | null
+  /** forgets the failure, so that the next save is tried */
+  reset: () => void
+  /** saves again what failed */
+  retry: () => void
+  conflict: Conflict<Content> | null
+}
+
+/** Saves something over the version it was made from. When another save came first, the person chooses between the two. */
+export function useVersionedSave<Content, Stored>({
+  version,
+  put,
+  onSaved,
+  reload,
+}: VersionedSaveOptions<Content, Stored>): VersionedSave<Content> {
+  const { mutate, isPending, error, reset, variables } = useMutation({
+    mutationFn: ({ content, fromVersion }: { content: Content; fromVersion: number }) => put(content, fromVersion),
+    onSuccess: (stored, { content }) => onSaved(stored, content),
+  })
+  const problem = error instanceof ProblemError ? error.problem : null
+  const current = problem?.code === 'conflict' ? problem.currentVersion : null
+  return {
+    save: (content, fromVersion = version) => mutate({ content, fromVersion }),
+    saving: isPending,
+    error: current === null ? error : null,
+    reset,
+    retry: () => variables && mutate({ ...variables, fromVersion: version }),
+    conflict:
+      current === null || !variables
+        ? null
+        : {
+            version: current,
+            keepMine: (content = variables.content) => mutate({ content, fromVersion: current }),
+            takeTheirs: async () => {
+              await reload()
+              reset()
+            },
+          },
+  }
+}

@@ -1,0 +1,56 @@
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { v7 as uuid } from 'uuid'
+import type { Car, VehicleType } from '@ochote/contracts'
+import { carsQuery } from '../api/queries'
+import { Loaded } from '../problem/Loaded'
+import { CarDialog } from './CarDialog'
+
+/** The cars, karts and motorcycles that stand outside, each of a vehicle type. */
+export function CarsSection({ types }: { types: readonly VehicleType[] }) {
+  const cars = useQuery(carsQuery)
+  const [open, setOpen] = useState<Car | null>(null)
+  const typeName = (id: string) => types.find((type) => type.id === id)?.vehicle.name ?? ''
+  const add = () => setOpen({ id: uuid(), name: '', number: '', vehicleTypeId: types[0]!.id, seats: 2, notes: '', version: 0 })
+  return (
+    <Box component="section" aria-labelledby="cars">
+      <Typography id="cars" variant="h2" sx={{ mb: 1 }}>
+        Cars
+      </Typography>
+      <Loaded query={cars}>
+        {(list) => (
+          <Table size="small" aria-labelledby="cars">
+            <TableHead>
+              <TableRow>
+                {['Car', 'Number', 'Vehicle type', 'Seats', 'Notes', ''].map((head) => (
+                  <TableCell key={head}>{head}</TableCell>
+                ))}
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {list.map((car) => (
+                <TableRow key={car.id}>
+                  <TableCell sx={{ fontWeight: 700 }}>{car.name}</TableCell>
+                  <TableCell>{car.number}</TableCell>
+                  <TableCell>{typeName(car.vehicleTypeId)}</TableCell>
+                  <TableCell>{car.seats}</TableCell>
+                  <TableCell>{car.notes}</TableCell>
+                  <TableCell align="right">
+                    <Button size="small" aria-label={`Edit ${car.name}`} onClick={() => setOpen(car)}>
+                      Edit
+                    </Button>
+                  </TableCell>
+                </TableRow>
+              ))}
+            </TableBody>
+          </Table>
+        )}
+      </Loaded>
+      <Button sx={{ mt: 1 }} onClick={add}>
+        Add a car
+      </Button>
+      {open && <CarDialog car={open} types={types} onClose={() => setOpen(null)} />}
+    </Box>
+  )
+}

@@ -1,0 +1,77 @@
+import { useQuery } from '@tanstack/react-query'
+import { createContext, useCallback, useContext, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
+import { v4 as uuid } from 'uuid'
+import type { LogEntry } from '@ochote/contracts'
+import { deviceId } from '../device/deviceStore'
+import { stampAt, trueNow } from '../device/deviceClock'
+import { logQuery, type WhoseLog } from './logQuery'
+import type { LogState } from './stintLog'
+import { StintLogs } from './stintLogs'
+
+type Own<T> = T extends LogEntry ? Omit<T, 'id' | 'stintId' | 'deviceId' | 'deviceTime' | 'clockOffsetMs'> : never
+/** An entry as it is tapped, before it gets its id and time. */
+export type NewEntry = Own<LogEntry>
+/** Id and time of an entry that no finger makes: a logger's crossing has its own. */
+interface GivenIdentity {
+  id: string
+  atMs: number
+}
+
+export type AddEntry = (stintId: string, entry: NewEntry, identity?: GivenIdentity) => string
+
+const LogsContext = createContext<StintLogs | null>(null)
+
+/** Holds the logs that every page reads and adds to, so that all of them show the same entries. */
+export function StintLogsProvider({ children }: { children: ReactNode }) {
+  const [logs] = useState(() => new StintLogs())
+  useEffect(() => () => logs.close(), [logs])
+  return <LogsContext value={logs}>{children}</LogsContext>
+}
+
+function useLogs(): StintLogs {
+  const logs = useContext(LogsContext)
+  if (!logs) throw new Error('the stint logs are used outside their provider')
+  return logs
+}
+
+/** Brings what the server stores of someone's log into the logs; asks again every so many milliseconds where it is told to. */
+export function useServerLog(whose: WhoseLog, pollMs: number | false = false): void {
+  const logs = useLogs()
+  const { data } = useQuery({ ...logQuery(whose), refetchInterval: pollMs })
+  useEffect(() => {
+    if (!data) return
+    for (const [stintId, entries] of data.byStint) logs.merge(stintId, entries)
+  }, [logs, data])
+}
+
+/** The logs of stints, this device's entries merged with the server's, and how to add to them. */
+export function useStintLogs(stintIds: readonly string[]): { logOf: (stintId: string) => LogState; add: AddEntry } {
+  const logs = useLogs()
+  const opened = stintIds.join()
+  useEffect(() => {
+    logs.open(opened === '' ? [] : opened.split(','))
+  }, [logs, opened])
+  const states = useSyncExternalStore(logs.subscribe, logs.snapshot)
+  const add = useCallback<AddEntry>(
+    (stintId, entry, identity) => {
+      const id = identity?.id ?? uuid()
+      void logs.add({ ...entry, id, stintId, deviceId: deviceId(), ...stampAt(identity?.atMs ?? trueNow()) })
+      return id
+    },
+    [logs],
+  )
+  // a new function whenever a log has changed, so that what is computed from it is computed again
+  const logOf = useCallback((stintId: string) => states.get(stintId) ?? logs.stateOf(stintId), [states, logs])
+  return { logOf, add }
+}
+
+export type AddToStint = (entry: NewEntry, identity?: GivenIdentity) => string
+
+const POLL_MS = 10_000
+
+/** The log of one stint, kept up with what other devices log, and how to add to it. */
+export function useStintLog(stintId: string): LogState & { add: AddToStint } {
+  useServerLog({ stintId }, POLL_MS)
+  const { logOf, add } = useStintLogs([stintId])
+  return { ...logOf(stintId), add: useCallback((entry, identity) => add(stintId, entry, identity), [add, stintId]) }
+}
