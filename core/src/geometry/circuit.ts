@@ -1,7 +1,7 @@
 import type { CircuitFeature, CircuitRole } from '@ochote/contracts'
 import type { LocalFrame } from './localMetres'
 
-/** A circuit read from its file and checked: the centreline's positions in local metres, the features as they were given. */
+/** A circuit that was read from its file and checked: the centreline's positions in local metres, and the features as given. */
 export interface Circuit {
   readonly name: string
   readonly closed: boolean
@@ -10,12 +10,12 @@ export interface Circuit {
   readonly x: Float64Array
   readonly y: Float64Array
   readonly z: Float64Array
-  /** half-widths, metres, one per position */
+  /** half-widths, metres, one for each position */
   readonly widthLeftM: Float64Array
   readonly widthRightM: Float64Array
-  /** positive where the surface falls to the left, one per position */
+  /** positive where the surface falls to the left, one for each position */
   readonly crossfallRad: Float64Array
-  /** factor on tyre friction, one per position */
+  /** factor on tyre friction, one for each position */
   readonly grip: Float64Array
   /** width of the rubbered band either side of the dry line, metres */
   readonly rubberedBandM: number

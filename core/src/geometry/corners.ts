@@ -4,9 +4,9 @@ import { toLocal } from './localMetres'
 import { nearestOnTrack } from './nearest'
 import { sampleTrack, stationsApart, wrapStation, type Track } from './track'
 
-/** A corner as a stretch of the centreline; on a closed circuit `endM` may lie beyond the start line, before `startM`. */
+/** A corner as a stretch of the centreline. On a closed circuit it may cross the start line; then `endM` is less than `startM`. */
 export interface Corner {
-  /** as people call it: "1", "5A" */
+  /** its number as people say it: "1", "5A" */
   readonly number: string
   readonly name: string
   readonly direction: 'left' | 'right'
@@ -19,9 +19,9 @@ type Stretch = { startM: number; endM: number; direction: 'left' | 'right' }
 const AVERAGED_OVER_M = 10
 const GENTLEST_PER_M = 1 / 250
 const SHORTEST_M = 15
-/** A corner's point may lie this far from the stretch it names. */
+/** A corner's point may lie this far from the stretch that it names. */
 const NAMED_WITHIN_M = 60
-/** Half length of a named corner too gentle to be found. */
+/** Half length of a named corner that is too gentle to be detected. */
 const GENTLE_HALF_M = 15
 
 /** +1 turns left, −1 right, 0 straight: curvature averaged over 10 m against 1/250 m. */
@@ -48,7 +48,7 @@ function turning(track: Track): Int8Array {
 function findStretches(track: Track): Stretch[] {
   const signs = turning(track)
   const n = track.count
-  // begin at a change, so that a corner over the start line is one stretch
+  // start at a change, so that a corner over the start line is one stretch
   const origin = track.closed
     ? Math.max(
         0,
@@ -64,7 +64,7 @@ function findStretches(track: Track): Stretch[] {
     if (sign !== 0 && lengthM >= SHORTEST_M) {
       stretches.push({
         startM: track.stationM[(origin + from) % n]!,
-        // a circuit that is one corner all round ends a sample short of where it starts
+        // a circuit that is one corner all the way round ends one sample before it starts
         endM: wrapStation(track, track.stationM[(origin + from) % n]! + Math.min(lengthM, track.lengthM - track.stepM)),
         direction: sign > 0 ? 'left' : 'right',
       })
@@ -110,7 +110,7 @@ function nameStretch(track: Track, stretches: Stretch[], feature: CircuitFeature
   }
 }
 
-/** Two names on one found stretch share it: each ends halfway to the next. */
+/** Two named corners on one detected stretch share it: each ends halfway to the next. */
 function splitShared(track: Track, named: Named[]): Named[] {
   return named.map((one, i) => {
     const before = named[(i - 1 + named.length) % named.length]!
@@ -132,14 +132,13 @@ function splitShared(track: Track, named: Named[]): Named[] {
   })
 }
 
-/** Corners are found at this step whatever step is then driven at: where they end decides a line's bounds. */
+/** Corners are always detected at this step, whatever step the track is driven at, because their ends decide a line's bounds. */
 const FOUND_AT_M = 0.5
 const found = new WeakMap<Circuit, readonly Corner[]>()
 
 /**
- * The corners of a circuit in the order of the lap, found once for each circuit. The circuit file's own corners override the
- * finding; where there are none, corners are found from curvature (|κ| averaged over 10 m above 1/250 m for at least 15 m)
- * and numbered from 1.
+ * The corners of a circuit in the order of the lap. The corners listed in the circuit file override detection. Without them,
+ * corners are detected from curvature (|κ| averaged over 10 m above 1/250 m for at least 15 m) and numbered from 1.
  */
 export function cornersOf({ circuit }: Pick<Track, 'circuit'>): readonly Corner[] {
   const known = found.get(circuit)

@@ -9,7 +9,7 @@ export interface Crossing {
 }
 
 /**
- * The first pair of pieces of a polyline that cross in plan, or null. A grid of cells keeps it near linear in n.
+ * The first two pieces of a polyline that cross in plan, or null. A grid of cells keeps the search near linear in n.
  * @param x - n positions, metres
  * @param y - n positions, metres
  */

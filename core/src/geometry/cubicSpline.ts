@@ -14,7 +14,7 @@ export interface SplinePoint {
   third: number
 }
 
-/** Thomas' algorithm for a tridiagonal system; `rhs` is left as it is. */
+/** Thomas algorithm for a tridiagonal system; `rhs` is not changed. */
 function solveTridiagonal(lower: Float64Array, diagonal: Float64Array, upper: Float64Array, rhs: Float64Array): Float64Array {
   const n = diagonal.length
   const ratio = new Float64Array(n)
@@ -97,7 +97,7 @@ export function cubicSpline(knots: Float64Array, values: Float64Array, periodic:
   return { knots, values, second: periodic ? periodicSecond(knots, values) : naturalSecond(knots, values) }
 }
 
-/** Index of the piece that holds u, by bisection; outside the knots, the first or last piece. */
+/** Index of the piece that contains u, by bisection; the first or last piece for u outside the knots. */
 export function pieceAt(knots: Float64Array, u: number): number {
   let low = 0
   let high = knots.length - 1

@@ -1,7 +1,7 @@
 import { centrelineAt, centrelineOf, type Centreline } from './centreline'
 import type { Circuit } from './circuit'
 
-/** A circuit sampled evenly in station along its centreline; every array has one entry a sample. */
+/** A circuit sampled evenly by station along its centreline; every array has one entry for each sample. */
 export interface Track {
   readonly circuit: Circuit
   readonly centreline: Centreline
@@ -31,11 +31,11 @@ export interface Track {
 }
 
 export const DEFAULT_STEP_M = 2
-/** A sample may turn no more than this per step, radians; else the step is halved. */
+/** A sample may turn no more than this in one step, radians; otherwise the step is halved. */
 const MOST_TURN_RAD = (6 * Math.PI) / 180
 const LEAST_STEP_M = 0.05
 
-/** Values given one per position, joined linearly by station. */
+/** Interpolates values given one for each position linearly by station. */
 function joinByStation(values: Float64Array, stations: Float64Array, piece: number, stationM: number): number {
   const a = values[piece]!
   const b = values[(piece + 1) % values.length]!
@@ -94,9 +94,10 @@ function sampleAt(circuit: Circuit, centreline: Centreline, stepAskedM: number):
 }
 
 /**
- * Samples a circuit evenly: N = round(length / step) samples, the last not a repeat of the first (an open course has
- * N + 1). The step is halved while any sample turns more than 6°.
- * @param stepM - step asked for, metres, > 0
+ * Samples a circuit evenly: N = round(length / step) samples; the last does not repeat the first (an open course has N + 1). The
+ * step is halved while any sample turns more than 6°.
+ * @param stepM - wanted step, metres, > 0
+ * @throws RangeError when `stepM` is not > 0
  */
 export function sampleTrack(circuit: Circuit, stepM = DEFAULT_STEP_M): Track {
   if (!(stepM > 0)) throw new RangeError(`stepM must be > 0, got ${stepM}`)
@@ -122,7 +123,7 @@ export function stationsApart(track: Pick<Track, 'closed' | 'lengthM'>, fromM: n
   return track.closed ? wrapStation(track, toM - fromM) : Math.max(0, toM - fromM)
 }
 
-/** Distance between two stations the short way round, signed: positive where `to` lies further along the lap. */
+/** Distance between two stations the short way round, metres; positive where `to` is further along the lap. */
 export function signedApart(track: Pick<Track, 'closed' | 'lengthM'>, from: number, to: number): number {
   if (!track.closed) return to - from
   const on = stationsApart(track, from, to)
@@ -135,14 +136,14 @@ export function sampleAtStation(track: Track, stationM: number): number {
   return track.closed ? index % track.count : Math.min(index, track.count - 1)
 }
 
-/** Samples i and i+1 around a station and how far between them it lies, 0…1. */
+/** Samples i and i+1 around a station, and how far between them the station lies, 0…1. */
 export function bracket(track: Track, stationM: number): { i: number; j: number; t: number } {
   const at = wrapStation(track, stationM) / track.stepM
   const floor = Math.min(Math.floor(at), track.closed ? track.count - 1 : track.count - 2)
   return { i: floor, j: (floor + 1) % track.count, t: at - floor }
 }
 
-/** A sampled value at any station, joined linearly. */
+/** A sampled value at any station, interpolated linearly. */
 export function valueAt(track: Track, values: Float64Array, stationM: number): number {
   const { i, j, t } = bracket(track, stationM)
   return values[i]! + (values[j]! - values[i]!) * t

@@ -1,4 +1,4 @@
-/** A symmetric matrix of which only entries within `width` of the diagonal are not 0; row i holds (i, i−width…i). */
+/** A symmetric banded matrix: entries further than `width` from the diagonal are 0. Row i holds (i, i−width…i). */
 export interface BandedMatrix {
   readonly size: number
   readonly width: number
@@ -9,7 +9,7 @@ export function bandedMatrix(size: number, width: number): BandedMatrix {
   return { size, width, rows: new Float64Array(size * (width + 1)) }
 }
 
-/** Adds to entry (i, j) and so to (j, i). */
+/** Adds to entry (i, j), and so to (j, i). */
 export function addTo(matrix: BandedMatrix, i: number, j: number, value: number): void {
   const row = Math.max(i, j)
   const at = row * (matrix.width + 1) + matrix.width - (row - Math.min(i, j))
@@ -17,8 +17,7 @@ export function addTo(matrix: BandedMatrix, i: number, j: number, value: number)
 }
 
 /**
- * Cholesky's decomposition of a positive definite banded matrix (Golub & Van Loan, 4.3.5), to solve A·x = b with as often as
- * wanted.
+ * Cholesky decomposition of a positive definite banded matrix (Golub & Van Loan, 4.3.5), for solving A·x = b repeatedly.
  * @throws RangeError when the matrix is not positive definite
  */
 export function bandedSolver(matrix: BandedMatrix): (b: Float64Array) => Float64Array {
@@ -51,8 +50,8 @@ export function bandedSolver(matrix: BandedMatrix): (b: Float64Array) => Float64
 }
 
 /**
- * An order in which the unknowns of a ring lie in a narrow band: 0, n−1, 1, n−2, … Neighbours up to d apart on the ring
- * come within 2d + 1 of each other.
+ * An order in which the unknowns of a ring have a narrow band: 0, n−1, 1, n−2, … Unknowns up to d apart on the ring come within
+ * 2d + 1 of each other.
  */
 export function ringOrder(size: number): Int32Array {
   const place = new Int32Array(size)
@@ -60,7 +59,7 @@ export function ringOrder(size: number): Int32Array {
   return place
 }
 
-/** Adds a share of the mean diagonal to the diagonal, so that what nothing decides is decided. */
+/** Adds a share of the mean diagonal to the diagonal, which makes unknowns well posed that nothing else determines. */
 export function dampen(matrix: BandedMatrix, share: number): void {
   const { size, width, rows } = matrix
   let trace = 0
@@ -68,7 +67,7 @@ export function dampen(matrix: BandedMatrix, share: number): void {
   for (let i = 0; i < size; i++) rows[i * (width + 1) + width] = rows[i * (width + 1) + width]! + (share * trace) / size
 }
 
-/** Solves with a matrix whose unknown c stands at row `place[c]`. */
+/** Solves with a matrix whose unknown c is in row `place[c]`. */
 export function solverInPlace(matrix: BandedMatrix, place: Int32Array): (b: Float64Array) => Float64Array {
   const rhs = new Float64Array(matrix.size)
   const solve = bandedSolver(matrix)

@@ -13,40 +13,40 @@ import { knotSpacingFor, lineOf, offsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 import { mostCurvature, tightLine } from './tightLine'
 
-/** How a line was found, for those who read it. */
+/** How a line was found. */
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
-/** Lines kept from an earlier way of searching are not used again. */
+/** Version of the search. A line stored by another version is not used. */
 export const LINE_SEARCH_VERSION = 1
 
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4
-/** Share of the work that goes into the fastest line, where another follows from it. */
+/** Share of the computation that goes into the fastest line, for schools that start from it. */
 const FASTEST_SHARE = 0.5
 
 export interface ChosenLine {
   readonly line: OffsetLine
   readonly method: LineMethod
-  /** the fastest line, which the late-apex and the tight school start from and are compared with */
+  /** the fastest line, which the late-apex and tight schools start from and are compared with */
   readonly fastest: OffsetLine | null
-  /** why corners were left as they come in the late-apex school, by number */
+  /** why corners are exempt from the late-apex school, by corner number */
   readonly exempt: ReadonlyMap<string, string>
   /** the usual dry line that grip was computed with */
   readonly usual: UsualLine
-  /** the search's own answer, to be kept for the same question; null where nothing was searched for */
+  /** the result of the search, to be stored for the same input; null where nothing was searched for */
   readonly found: FoundLine | null
 }
 
 export interface ChooseLineOptions {
-  /** what an earlier search for the same circuit, vehicle and set-up found */
+  /** the result of an earlier search for the same circuit, vehicle and set-up */
   readonly found?: FoundLine
-  /** share of the search done, 0…1; a throw stops it */
+  /** receives the share of the search done, 0…1; a throw stops the search */
   readonly onProgress?: (share: number) => void
 }
 
 const METHODS = { fastest: 'least-time', 'late-apex': 'late-apex', tight: 'tight' } as const
 
-/** The line a set-up asks for (physics.md section 4). */
+/** The line that a set-up asks for (docs/line.md). */
 export function chooseLine(
   track: Track,
   corners: readonly Corner[],
@@ -87,7 +87,7 @@ function findLine(
   { track, corners, vehicle, setup, usual }: LineSearch,
   onProgress?: (share: number) => void,
 ): Outcome<FoundLine, FieldProblem[]> {
-  // looked at and searched for at steps of their own, so that the line is the same whatever step it is then driven at
+  // bounds are checked and lines searched for at fixed steps, so that the line does not depend on the step it is then driven at
   const bounds = lineBounds(sampleTrack(track.circuit, BOUNDS_STEP_M), corners, {
     vehicleWidthM: vehicle.widthM,
     insideMarginM: setup.insideMarginM,
@@ -118,7 +118,7 @@ function findLine(
   const driven = { track: searched.track, line: lineOf(searched.basis, start), corners, vehicle, setup, usual }
   if (setup.lineSchool === 'late-apex') {
     const exempt = exemptFromLateApex(driven)
-    // the line of least curvature keeps to the school better than the fastest does: a shorter way from there
+    // the line of least curvature is closer to the school's rules than the fastest line, so the search from it is shorter
     const smooth = minimumCurvatureCoefficients(searched.track, searched.basis, bounds.value)
     return success({
       coefficients: [...lateApexLine({ ...search, corners, exempt, start: smooth })],

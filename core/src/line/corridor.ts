@@ -3,15 +3,15 @@ import { addTo, type BandedMatrix } from './bandedSolve'
 import type { LineBounds } from './lineBounds'
 import { offsetBasis, type OffsetBasis } from './offsetBasis'
 
-/** A line is held to its bounds at stations this far apart. */
+/** A line is checked against its bounds at stations this far apart. */
 const LOOK_M = 0.5
-/** Bounds are drawn in by this, so that what gives a little still keeps within them. */
+/** Bounds are drawn in by this much: a soft constraint gives a little, and the line must still keep within the bounds. */
 export const DRAWN_IN_M = 0.012
 
-/** A line keeps within its bounds to this, metres. */
+/** A line counts as within its bounds when it is over them by no more than this, metres. */
 export const WITHIN_M = 0.02
 
-/** Where a line may run, looked at every half metre. */
+/** Where a line may run, checked every half metre. */
 export interface Corridor {
   readonly basis: OffsetBasis
   readonly stationM: Float64Array
@@ -19,7 +19,7 @@ export interface Corridor {
   readonly high: Float64Array
 }
 
-/** The corridor that bounds leave on a track, for lines with the same knots as `basis`. */
+/** The corridor between bounds on a track, for lines with the same knots as `basis`. */
 export function corridorOf(track: Track, basis: OffsetBasis, bounds: LineBounds): Corridor {
   const looks = Math.ceil(track.lengthM / LOOK_M)
   const count = track.closed ? looks : looks + 1
@@ -41,7 +41,7 @@ export function corridorOf(track: Track, basis: OffsetBasis, bounds: LineBounds)
   }
 }
 
-/** How far a line runs beyond its corridor at a look: positive to the left, negative to the right, 0 within. */
+/** How far a line is outside its corridor at a check: positive to the left, negative to the right, 0 inside. */
 function beyond(corridor: Corridor, coefficients: Float64Array, i: number): number {
   const { basis, low, high } = corridor
   const { reach, value } = basis
@@ -54,7 +54,7 @@ function beyond(corridor: Corridor, coefficients: Float64Array, i: number): numb
   return offset > high[i]! ? offset - high[i]! : offset < low[i]! ? offset - low[i]! : 0
 }
 
-/** The most a line runs beyond its corridor, metres. */
+/** The most that a line is outside its corridor, metres. */
 export function mostBeyond(corridor: Corridor, coefficients: Float64Array): number {
   let most = 0
   for (let i = 0; i < corridor.low.length; i++) most = Math.max(most, Math.abs(beyond(corridor, coefficients, i)))
@@ -62,7 +62,7 @@ export function mostBeyond(corridor: Corridor, coefficients: Float64Array): numb
 }
 
 /**
- * Adds ½·stiffness·∫(metres beyond)² ds to a cost: its gradient to `gradient`.
+ * Adds ½·stiffness·∫(metres outside)² ds to a cost, and its gradient to `gradient`.
  * @param stiffness - s/m³ where the cost is in seconds
  */
 export function addCorridorCost(corridor: Corridor, coefficients: Float64Array, stiffness: number, gradient: Float64Array): number {

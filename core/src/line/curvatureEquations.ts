@@ -41,7 +41,7 @@ export function residualsOf(track: Track, line: OffsetLine): Residuals {
   return out
 }
 
-/** How residual i changes with coefficient k of the four that reach it. */
+/** How residual i changes with coefficient k of the four that affect it. */
 const byCoefficient = (basis: OffsetBasis, { byOffset, bySlope, byBend }: Residuals, i: number, k: number) =>
   byOffset[i]! * basis.value[4 * i + k]! + bySlope[i]! * basis.slope[4 * i + k]! + byBend[i]! * basis.bend[4 * i + k]!
 
@@ -57,12 +57,12 @@ export function curvatureGradient(basis: OffsetBasis, residuals: Residuals): Flo
   return gradient
 }
 
-/** Band of unknowns three apart on a ring. */
+/** Bandwidth of unknowns three apart on a ring. */
 const OWN_WIDTH = 7
 
 /**
- * Gauss–Newton matrix of ½·Σw·r² by the coefficients, unknown c at row `place[c]`.
- * @param weight - w of each residual; 1 where not given
+ * Gauss–Newton matrix of ½·Σw·r² by the coefficients, with unknown c in row `place[c]`.
+ * @param weight - w of each residual; 1 where it is not given
  */
 export function curvatureMatrix(
   basis: OffsetBasis,

@@ -5,8 +5,9 @@ import { failure, success, type Outcome } from '../outcome/outcome'
 import type { OffsetLine } from './path'
 
 /**
- * A line through given [station, offset] pairs: level for one, straight joins for two, a cubic by station for more,
- * periodic on a closed circuit.
+ * A line through given [station, offset] pairs: constant for one pair, linear for two, cubic by station for more; periodic on a
+ * closed circuit.
+ * @returns a problem where two pairs have the same station
  */
 export function givenLine(track: Track, pairs: readonly (readonly [number, number])[]): Outcome<OffsetLine, FieldProblem[]> {
   const refused = pairs.findIndex(([station], i) => station < 0 || station > track.lengthM || (i > 0 && station <= pairs[i - 1]![0]))

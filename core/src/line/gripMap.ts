@@ -14,20 +14,20 @@ import type { OffsetLine } from './path'
 /** Factor on tyre friction (g_s · c) of the road under a vehicle's middle, by sample and offset. */
 export type GripMap = (i: number, offsetM: number) => number
 
-/** The usual dry line, where no one surveyed it: least ∫κ² for a car this wide with these margins. */
+/** The usual dry line, where none is surveyed, is the line of least ∫κ² of a car this wide with these margins. */
 const USUAL_CAR_WIDTH_M = 1.8
 const USUAL_MARGIN_M = 0.5
 /** The band's edge is a linear ramp this wide, centred on its limit. */
 export const RAMP_M = 1
 
-/** Coefficients of the usual dry line, metres; null where the rubber's place is surveyed, or makes no difference. */
+/** Coefficients of the usual dry line, metres; null where the line is surveyed or has no effect. */
 export type UsualLine = Float64Array | null
 
 /**
- * The usual dry line of a circuit in given conditions, which a grip map takes: the line of least ∫κ² of a usual car. It takes a
- * tenth of a second to find, so find it once for each plan.
- * @returns null where the circuit's file has a surveyed dry line, where the rubbered band has no other grip than the rest, and
- * where the track is too narrow for the usual car (then everyone drives down the middle)
+ * The usual dry line of a circuit in given conditions: the line of least ∫κ² of a usual car. Finding it takes about a tenth of a
+ * second, so find it once for each plan and pass it on.
+ * @returns null where the circuit's file has a surveyed dry line, where the rubbered band grips like the rest, and where the
+ *   track is too narrow for the usual car (everyone then drives down the middle)
  */
 export function usualLineOf(circuit: Circuit, { rubberedGrip }: Pick<Conditions, 'rubberedGrip'>): UsualLine {
   if (rubberedGrip === 1 || featuresOf(circuit, 'dry-line').length > 0) return null
@@ -74,7 +74,7 @@ function patchesOf(track: Track): Patch[] {
 
 const NONE: readonly Patch[] = []
 
-/** The patches that each sample's cross-section may reach: searches ask at every sample, few are near one. */
+/** The patches that each sample's cross-section can touch. A search asks at every sample, and few samples are near a patch. */
 function patchesAt(track: Track, patches: readonly Patch[]): (readonly Patch[])[] {
   return Array.from(track.x, (x, i) => {
     const reachM = Math.max(track.halfLeftM[i]!, track.halfRightM[i]!)
@@ -90,7 +90,8 @@ function patchesAt(track: Track, patches: readonly Patch[]): (readonly Patch[])[
 /**
  * The grip of a circuit in given conditions: circuit × patches × conditions × rubber, each a factor.
  * @param usual - from `usualLineOf` for the same circuit and conditions
- * @param rampM - width of the rubbered band's edge; a search takes it wider at first, to feel from inside where grip is
+ * @param rampM - width of the rubbered band's edge; a search starts with a wide one, so that the gradient points to grip outside
+ *   the band
  */
 export function gripMapOf(track: Track, conditions: Pick<Conditions, 'grip' | 'rubberedGrip'>, usual: UsualLine, rampM = RAMP_M): GripMap {
   const patches = patchesOf(track)
@@ -114,7 +115,7 @@ export function gripMapOf(track: Track, conditions: Pick<Conditions, 'grip' | 'r
   }
 }
 
-/** Grip under a line, one entry a sample. */
+/** Grip under a line, one entry for each sample. */
 export function gripAlong(track: Track, grip: GripMap, line: OffsetLine): Float64Array {
   return Float64Array.from({ length: track.count }, (_, i) => grip(i, line.offsetM[i]!))
 }

@@ -7,7 +7,7 @@ import { lineOf, offsetBasis, type OffsetBasis } from './offsetBasis'
 import { pathOf, type OffsetLine, type Path } from './path'
 import { roadAlong } from './roadAlong'
 
-/** A line as it is edited by hand: coefficients that move with the pointer, and what it is driven with. */
+/** A line while it is edited by hand: its spline coefficients, and what it is driven with. */
 export interface EditableLine {
   readonly track: Track
   readonly grip: GripMap
@@ -23,14 +23,14 @@ export interface EditedLine {
   readonly line: OffsetLine
   readonly path: Path
   readonly trace: SpeedTrace
-  /** the same line as [station, offset] pairs of a set-up, one a knot */
+  /** the same line as the [station, offset] pairs of a set-up, one for each knot */
   readonly givenLine: [number, number][]
 }
 
-/** How far to either side of the pointer a line follows it, metres. */
+/** The line follows the pointer this far to either side, metres. */
 const REACH_M = 40
 
-/** Makes a line editable: its offsets as coefficients of a spline with knots as far apart as hands can steer. */
+/** Makes a line editable: its offsets become coefficients of a spline whose knots are as far apart as hands can steer. */
 export function editableLine(
   driven: { readonly track: Track; readonly line: OffsetLine },
   grip: GripMap,
@@ -43,7 +43,7 @@ export function editableLine(
   return { track, grip, vehicle, setup, basis, coefficients: interpolating(track, line, basis) }
 }
 
-/** Coefficients whose spline passes near a line: each corrected by what it misses at its own place, again and again. */
+/** Coefficients whose spline passes close to a line, by repeated correction of each by the miss at its own place. */
 function interpolating(track: Track, line: OffsetLine, basis: OffsetBasis): Float64Array {
   const wanted = Float64Array.from({ length: basis.size }, (_, c) => {
     return valueAt(track, line.offsetM, wrapStation(track, (c - 1) * basis.knotSpacingM))
@@ -58,9 +58,9 @@ function interpolating(track: Track, line: OffsetLine, basis: OffsetBasis): Floa
 }
 
 /**
- * Moves a line so that it passes a place, its neighbours following less the farther they are, and drives the lap again: within
- * a few milliseconds, so that speeds follow the pointer.
- * @param offsetM - where the line is to run at the station, left positive
+ * Moves a line so that it passes through a place, with less movement further away, and computes the lap again. It takes a few
+ * milliseconds, so speeds follow the pointer.
+ * @param offsetM - wanted offset of the line at the station, left positive
  */
 export function editLine(editable: EditableLine, stationM: number, offsetM: number): EditedLine {
   const { track, basis, grip, vehicle, setup } = editable
@@ -84,7 +84,7 @@ export function editLine(editable: EditableLine, stationM: number, offsetM: numb
   }
 }
 
-/** A cubic through a spline's values at its own knots is that spline again (on an open course but for its ends). */
+/** A cubic through a spline's values at its own knots is that same spline (except near the ends of an open course). */
 function givenLineOf({ size, closed, knotSpacingM }: OffsetBasis, coefficients: Float64Array): [number, number][] {
   return Array.from({ length: closed ? size : size - 2 }, (_, k) => {
     const value = (coefficients[k]! + 4 * coefficients[(k + 1) % size]! + coefficients[(k + 2) % size]!) / 6

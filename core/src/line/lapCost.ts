@@ -14,7 +14,7 @@ export interface LineCost {
   readonly byBend: Float64Array
 }
 
-/** Half the distance over which the grip's change across the width is felt, metres. */
+/** Half the distance over which the change of grip across the width is measured, metres. */
 const GRIP_LOOK_M = 0.25
 const START_SPEED_MPS = 10
 

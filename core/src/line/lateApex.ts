@@ -10,19 +10,19 @@ import { ruleBook } from './lineRules'
 import { lineOf } from './offsetBasis'
 
 const MOST_ROUNDS = 50
-/** Once every corner has what is asked for, so many rounds more are spent on time. */
+/** Once every corner meets the school's rules, this many more rounds are spent on lap time. */
 const ROUNDS_AFTER = 6
 interface Stiffening {
   readonly first: number
   readonly growth: number
   readonly most: number
-  /** begins where the best line so far is, else at the beginning */
+  /** starts from the best line so far; otherwise from the beginning */
   readonly fromBest?: boolean
 }
 
 /**
- * Seconds for a rule's squared unit, more from round to round. The first way gives the quicker lines; where it leaves a corner
- * amiss the second, stiffer from the start, is tried too, and then what is best is mended.
+ * Seconds for the squared unit of a rule, rising from round to round. The first schedule gives the faster lines. Where it leaves
+ * a corner that breaks a rule, the second, stiffer from the start, is tried too, and the best line is then repaired.
  */
 const STIFFNESSES: readonly Stiffening[] = [
   { first: 400, growth: 1.15, most: 4000 },
@@ -30,32 +30,32 @@ const STIFFNESSES: readonly Stiffening[] = [
   { first: 1000, growth: 1.15, most: 4000, fromBest: true },
   { first: 400, growth: 1.15, most: 8000, fromBest: true },
 ]
-/** What leaving the last line costs: less after a round that was of use, much more after one that was not. */
+/** What it costs to leave the last line: less after a round that improved it, much more after one that did not. */
 const ANCHOR = { first: 600, least: 10, most: 1e5, looser: 0.6, tighter: 3 }
-/** A breach grown by this much is a corner that jumped. */
+/** A breach that grows by this much means that a corner's point has jumped. */
 const NOTICED = 1e-5
 const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 40, mostSteps: 20, eased: false, rampM: RAMP_M }
 
-/** What is searched for, and from where. */
+/** What is searched for, and where the search starts. */
 export interface LateApexProblem {
   readonly spaceAt: (stepM: number) => LineSpace
   readonly searchStepM: number
   readonly bounds: LineBounds
-  /** those that are to have a late apex, and the others */
+  /** corners that must have a late apex, and the others */
   readonly corners: readonly Corner[]
-  /** corners driven as they come, by number */
+  /** corners that the school exempts, by number */
   readonly exempt: ReadonlyMap<string, string>
-  /** coefficients to begin with */
+  /** coefficients to start from */
   readonly start: Float64Array
-  /** share of the work done, 0…1; a throw stops it */
+  /** receives the share done, 0…1; a throw stops the search */
   readonly onProgress?: (share: number) => void
 }
 
 /**
- * The line of least time of which every corner has a late apex (physics.md section 4). By sequential quadratic programming:
- * each round searches for the least time under rules that say how turn-in, apex and exit of each
- * corner move with the line as it is (lateApexRules), kept near that line so that what they say still holds; what is broken
- * costs more from round to round. The line with the fewest corners amiss is kept, and of those the quickest.
+ * The line of least time on which every corner has a late apex (docs/line.md), by sequential quadratic programming. Each round
+ * minimises time under rules that linearise how turn-in, apex and exit of each corner move with the line (lateApexRules). The
+ * line is kept near the last one, where the linearisation holds, and breaches cost more from round to round. The result is the
+ * line with the fewest corners that break a rule and, of those, the fastest.
  */
 export function lateApexLine(problem: LateApexProblem): Float64Array {
   const { onProgress } = problem
@@ -77,7 +77,7 @@ export function lateApexLine(problem: LateApexProblem): Float64Array {
 
 interface SearchedLine {
   readonly coefficients: Float64Array
-  /** corners that have not what is asked for */
+  /** corners that break a rule */
   readonly amiss: number
 }
 
@@ -130,13 +130,13 @@ function searchFrom(
   return best
 }
 
-/** The corner whose apex is nearest, by number, at each sample. */
+/** The corner with the nearest apex, by index, at each sample. */
 function ownerOf(track: Track, looks: readonly MeasuredCorner[]): string[] {
   const away = (look: MeasuredCorner, s: number) => Math.abs(signedApart(track, look.points.apexM, s))
   return Array.from(track.stationM, (s) => looks.reduce((near, look) => (away(look, s) < away(near, s) ? look : near)).cornerNumber)
 }
 
-/** How far a corner is from what is asked for, in the squared unit of the rules. */
+/** How far a corner is from meeting the rules, in their squared unit. */
 function breachOf({ apexShare, wayM, toEdgeRad, riseShare }: MeasuredCorner): number {
   const shareM = Math.max(0, AIMED_SHARE.least - apexShare, apexShare - AIMED_SHARE.most) * wayM
   const aslantRad = Math.max(0, Math.abs(toEdgeRad) - AIMED_PARALLEL_RAD)

@@ -3,26 +3,26 @@ import { signedApart, stationsApart, valueAt, type Track } from '../geometry/tra
 import { linePointsOf, type LinePoints } from './linePoints'
 import { pathOf, type OffsetLine } from './path'
 
-/** An apex is late this far along the way from turn-in to exit, by distance. */
+/** An apex is late when it is at least this far along the line from turn-in to exit, as a share of the distance. */
 export const LATE_APEX_SHARE = { least: 0.58, most: 0.75 }
-/** A line is parallel to the edge where it is so to this … */
+/** A line is parallel to the edge when its angle to it is at most this … */
 export const PARALLEL_RAD = (2 * Math.PI) / 180
-/** … and its steering is not added to after the apex where it rises by no more than this share of the most in the corner. */
+/** … and steering is not added after the apex when it rises by no more than this share of the corner's peak. */
 export const MOST_RISE_SHARE = 0.05
 
-/** How a corner of a line keeps to the late-apex school. */
+/** How well a corner of a line meets the late-apex school. */
 export interface LateApexLook {
   readonly cornerNumber: string
-  /** way driven to the apex, of all from turn-in to exit */
+  /** distance to the apex as a share of the distance from turn-in to exit */
   readonly apexShare: number
-  /** of the line against the outside edge at turn-in, radians */
+  /** angle between the line and the outside edge at turn-in, radians */
   readonly toEdgeRad: number
-  /** steering added after the apex, as a share of the most there is in the corner */
+  /** steering added after the apex, as a share of the corner's peak */
   readonly riseShare: number
   readonly met: boolean
 }
 
-/** A look with what it was taken from. */
+/** A measured corner with the points that it was measured at. */
 export interface MeasuredCorner extends LateApexLook {
   readonly corner: Corner
   readonly sign: 1 | -1
@@ -34,7 +34,7 @@ export interface MeasuredCorner extends LateApexLook {
   readonly edgeSlope: number
 }
 
-/** The samples from one station on to another, neither passed. */
+/** The samples from one station to another, neither passed. */
 export function samplesBetween(track: Track, fromM: number, toM: number): number[] {
   const first = Math.ceil(fromM / track.stepM - 1e-9)
   const room = Math.floor((stationsApart(track, fromM, toM) - (first * track.stepM - fromM)) / track.stepM + 1e-9)
@@ -46,7 +46,7 @@ export function samplesBetween(track: Track, fromM: number, toM: number): number
   return samples
 }
 
-/** How each corner of a line keeps to the late-apex school, with the points it was measured by. */
+/** Measures how well each corner of a line meets the late-apex school. */
 export function measureCorners(track: Track, line: OffsetLine, corners: readonly Corner[]): MeasuredCorner[] {
   const path = pathOf(track, line)
   return linePointsOf({ track, line, path }, corners).map((points, c) => {

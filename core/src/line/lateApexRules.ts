@@ -5,22 +5,22 @@ import { APEX_WITHIN_M, TURNING_SHARE_OF_PEAK } from './linePoints'
 import type { LineRule, RuleTerm } from './lineRules'
 import type { OffsetLine } from './path'
 
-/** Aimed at inside what is asked for, so that what a search leaves open does not matter. */
+/** The search aims a little inside the rules, so that what it leaves open does not matter. */
 export const AIMED_SHARE = { least: 0.6, most: 0.73 }
 export const AIMED_PARALLEL_RAD = (1.2 * Math.PI) / 180
-/** A share is moved by no more than this from one search to the next: so far what was measured tells what follows. */
+/** From one search to the next, a share moves by no more than this: the linearisation holds only nearby. */
 const MOST_GAIN = 0.03
-/** Rules count in radians and in shares of a corner's peak curvature; a metre along the lap, and one across it, count so much. */
+/** Rules are in radians and in shares of a corner's peak curvature. A metre along the lap and a metre across it count this much. */
 export const ALONG_PER_M = 0.01
 const ACROSS_PER_M = 0.1
-/** Between turn-in and peak no sample turns less than this share of the peak, and well before turn-in none more. */
+/** Between turn-in and peak, no sample turns less than this share of the peak; well before turn-in, none turns more. */
 const NO_DIP_SHARE = 0.25
 const NOT_YET_SHARE = 0.12
 const NEAR_TURN_IN_M = { after: 3, before: 5, upTo: 24 }
-/** Slopes less steep than these would move a point too far, 1/m² and by station. */
+/** Where a slope is flatter than this, a point would move too far, 1/m² and by station. */
 const LEAST_RISE_PER_M2 = 0.0005
 const LEAST_CLOSING = 0.01
-/** After its exit a line is looked at every so many metres, and up to so far together with the exit itself. */
+/** After its exit, a line is checked at this spacing, up to this distance, together with the exit itself. */
 const STAY_EVERY_M = 4
 const STAY_FROM_M = 8
 const STAY_TOGETHER_M = 100
@@ -32,16 +32,16 @@ const term = (sample: number, { curvature = 0, slope = 0, offset = 0 }: Part): R
 const scaled = (terms: readonly RuleTerm[], by: number): RuleTerm[] =>
   terms.map(({ sample, curvature, slope, offset }) => ({ sample, curvature: by * curvature, slope: by * slope, offset: by * offset }))
 
-/** Terms of a value between two samples. */
+/** Terms of a value interpolated between two samples. */
 function termsAt(track: Track, stationM: number, part: Part): RuleTerm[] {
   const { i, j, t } = bracket(track, stationM)
   return [...scaled([term(i, part)], 1 - t), ...scaled([term(j, part)], t)]
 }
 
 /**
- * What one corner of a line has to keep to for the late-apex school, as it changes from where the line is now: late enough an
- * apex and none too late, parallel to the edge at turn-in, from apex to exit no sample steers more than the one before. The
- * other rules keep turn-in and exit from jumping to another place.
+ * The rules that one corner of a line must keep for the late-apex school, linearised around the present line: an apex that is
+ * late but not too late, parallel to the edge at turn-in, and from apex to exit no sample that steers more than the one before.
+ * The other rules keep turn-in and exit from jumping elsewhere.
  */
 export function lateApexRules(track: Track, line: OffsetLine, look: MeasuredCorner): LineRule[] {
   const curve = emptyLineCurvature(track.count)
@@ -69,7 +69,7 @@ type Now = (terms: readonly RuleTerm[]) => number
 
 function parallelRules(track: Track, line: OffsetLine, look: MeasuredCorner, moves: Moves, now: Now): LineRule[] {
   const { turnInM } = look.points
-  // turn-in moves too, to where the slope is another
+  // turn-in moves too, to a place with another slope
   const terms = [...termsAt(track, turnInM, { slope: 1 }), ...scaled(moves.turnIn, valueAt(track, line.bendPerM, turnInM))]
   const constant = valueAt(track, line.slope, turnInM) - look.edgeSlope - now(terms)
   return [
@@ -112,7 +112,7 @@ function steeringRules(track: Track, { points, sign, peakPerM }: MeasuredCorner)
   ]
 }
 
-/** The exit stays as far out as it is, and what follows it comes no nearer to the edge. */
+/** The exit stays as far out as it is, and the line after it comes no nearer to the edge. */
 function exitRules(track: Track, line: OffsetLine, { points, sign }: MeasuredCorner): LineRule[] {
   const outside = toEdge(track, line, sign === 1 ? -1 : 1)
   const half = (i: number) => (sign > 0 ? track.halfRightM[i]! : track.halfLeftM[i]!)
@@ -140,8 +140,8 @@ function exitRules(track: Track, line: OffsetLine, { points, sign }: MeasuredCor
 }
 
 /**
- * How turn-in, apex and exit move along the lap, metres, with curvature and offset where they were found: each is where a
- * value passes a limit, so by the implicit function theorem it moves on by −(change of value − change of limit)/slope.
+ * How turn-in, apex and exit move along the lap, metres, with curvature and offset at their places. Each is where a value passes
+ * a limit, so by the implicit function theorem it moves by −(change of value − change of limit)/slope.
  */
 function movesOf(track: Track, line: OffsetLine, curvaturePerM: Float64Array, { points, sign }: MeasuredCorner): Moves {
   const slopeAt = (stationM: number, value: (i: number) => number) => {
@@ -171,14 +171,14 @@ function movesOf(track: Track, line: OffsetLine, curvaturePerM: Float64Array, { 
   }
 }
 
-/** Distance of a line to the edge on one side: +1 left, −1 right. */
+/** Distance from a line to the edge on one side: +1 left, −1 right. */
 const toEdge = (track: Track, line: OffsetLine, side: 1 | -1) => (i: number) =>
   side > 0 ? track.halfLeftM[i]! - line.offsetM[i]! : track.halfRightM[i]! + line.offsetM[i]!
 
 const neighbour = (track: Track, i: number, way: 1 | -1) =>
   track.closed ? (i + way + track.count) % track.count : Math.min(track.count - 1, Math.max(0, i + way))
 
-/** From a station, along the ways given, down to a sample none of whose neighbours there has less. */
+/** From a station, walks downhill in the given directions to a sample with no smaller neighbour there. */
 function walkDown(track: Track, stationM: number, value: (i: number) => number, ways: readonly (1 | -1)[]): number {
   let at = sampleAtStation(track, stationM)
   for (let k = 0; k < track.count; k++) {

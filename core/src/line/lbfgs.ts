@@ -1,13 +1,13 @@
-/** What is made small, and how its hills are shaped. */
+/** A function to minimise, with a preconditioner. */
 export interface Minimisation {
   /** cost at x; fills the gradient */
   readonly evaluate: (x: Float64Array, gradient: Float64Array) => number
-  /** solves with a matrix like the cost's second derivative around x */
+  /** solves with an approximation of the cost's Hessian at x */
   readonly preconditioner: (x: Float64Array) => (gradient: Float64Array) => Float64Array
   readonly mostSteps: number
-  /** stops when three steps running gain less than this share of the cost each */
+  /** stops after three steps in a row that each gain less than this share of the cost */
   readonly leastGain: number
-  /** no unknown moves by more than this in one step */
+  /** no unknown moves further than this in one step */
   readonly mostMove: number
   /** called after each step with its number; a throw stops the search */
   readonly onStep?: (step: number, cost: number) => void
@@ -15,7 +15,7 @@ export interface Minimisation {
 
 const MEMORY = 12
 const IDLE_STEPS = 3
-/** The matrix is made anew each so many steps: it changes little from one to the next. */
+/** The preconditioner is computed again every this many steps: it changes little between them. */
 const MATRIX_EVERY = 2
 /** The weak Wolfe conditions: the cost falls enough, and its slope along the step has risen enough. */
 const ENOUGH = 1e-4
@@ -29,9 +29,10 @@ const dot = (a: Float64Array, b: Float64Array) => {
 }
 
 /**
- * Limited-memory quasi-Newton descent (Nocedal & Wright, "Numerical Optimization", algorithm 7.4) with a preconditioner in
- * place of the first matrix and a bracketing search for the weak Wolfe conditions, which also goes downhill along creases
- * (Lewis & Overton 2013, "Nonsmooth optimization via quasi-Newton methods"): the slowest place of a corner makes such creases.
+ * Minimises a function by L-BFGS (Nocedal & Wright, "Numerical Optimization", algorithm 7.4), with a preconditioner as the
+ * initial matrix and a bracketing line search for the weak Wolfe conditions. That search also makes progress along creases (Lewis
+ * & Overton 2013, "Nonsmooth optimization via quasi-Newton methods"), which the slowest place of a corner produces.
+ * @param start - n unknowns to start from
  * @returns x and its cost
  */
 export function minimise(descent: Minimisation, start: Float64Array): { x: Float64Array; cost: number } {
@@ -54,12 +55,12 @@ export function minimise(descent: Minimisation, start: Float64Array): { x: Float
     const slope = dot(direction, gradient)
     if (!(slope < 0) || largest < 1e-9) break
     let share = Math.min(1, mostMove / largest)
-    if (pairs.length === 0 && scale === 1) share = mostMove / largest // no idea of the scale yet
+    if (pairs.length === 0 && scale === 1) share = mostMove / largest // the scale is not known yet
     const most = mostMove / largest
     const found = search(evaluate, x, cost, gradient, direction, share, most)
     if (!found) {
       if (pairs.length === 0) break
-      pairs.length = 0 // what was learned misleads here: begin again from the preconditioner
+      pairs.length = 0 // the memory misleads here: start again from the preconditioner
       continue
     }
     const { x: next, gradient: nextGradient, cost: nextCost } = found
@@ -80,7 +81,7 @@ export function minimise(descent: Minimisation, start: Float64Array): { x: Float
   return { x, cost }
 }
 
-/** A place along a direction where both Wolfe conditions hold, or the lowest one seen; null where nothing lower was. */
+/** A step along a direction that meets both Wolfe conditions, or the lowest step seen; null where nothing lower was found. */
 function search(
   evaluate: Minimisation['evaluate'],
   x: Float64Array,
@@ -111,7 +112,7 @@ function search(
   return best
 }
 
-/** The two-loop recursion: −H·g from the pairs remembered. */
+/** The two-loop recursion: −H·g from the stored pairs. */
 function newtonLike(
   gradient: Float64Array,
   pairs: readonly { s: Float64Array; y: Float64Array; rho: number }[],

@@ -9,7 +9,7 @@ import type { RuleBook } from './lineRules'
 import { lineOf, type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
-/** Adds a cost's derivatives by the coefficients to a gradient. */
+/** Adds a cost's derivatives, by the chain rule to coefficients, to a gradient. */
 export function addByCoefficients(basis: OffsetBasis, cost: LineCost, gradient: Float64Array): void {
   for (let i = 0; i < cost.byOffset.length; i++) {
     for (let k = 0; k < 4; k++) {
@@ -21,27 +21,27 @@ export function addByCoefficients(basis: OffsetBasis, cost: LineCost, gradient: 
   }
 }
 
-/** The lines of a basis on a track sampled at one step, and what each costs. */
+/** The lines of a basis on a track sampled at one step, and the cost of each. */
 export interface LineSpace {
   readonly track: Track
   readonly basis: OffsetBasis
   /**
-   * @param rounding - of the model's corners
+   * @param rounding - of the model's non-smooth points
    * @param eased - whether the separate school may brake while it turns, as the blend school does
    * @param rampM - width of the rubbered band's edge
    */
   readonly costAt: (rounding: number, eased: boolean, rampM: number) => (line: OffsetLine) => LineCost
 }
 
-/** Seconds that a bend of the line costs, m⁻²: sets the preconditioner's scale against the corridor's stiffness. */
+/** Seconds for the bend of a line, m⁻²: scales the preconditioner against the corridor's stiffness. */
 const BEND_COST = 150
 const DAMPING = 1e-7
-/** Rules are stiffer than anything else. */
+/** Rules are stiffer than everything else, so they need less damping. */
 const DAMPING_WITH_RULES = 1e-9
 const LEAST_GAIN = 2e-6
 const MOST_MOVE_M = 0.6
 
-/** A matrix like the second derivative of lap time and corridor: ∫κ² for the one, exact for the other. */
+/** An approximation of the Hessian of lap time and corridor: ∫κ² for the first, exact for the second. */
 function preconditionerOf({ track, basis }: LineSpace, corridor: Corridor, stiffness: number, book?: RuleBook, anchor?: Anchor) {
   const width = book ? (basis.closed ? 2 : 1) * book.spanOf(basis) + 1 : undefined
   const place = basis.closed ? ringOrder(basis.size) : Int32Array.from({ length: basis.size }, (_, i) => i)
@@ -56,7 +56,7 @@ function preconditionerOf({ track, basis }: LineSpace, corridor: Corridor, stiff
   }
 }
 
-/** A line that is not to be left far: bends that differ from its own cost ½·bendCost·∫(difference)² ds. */
+/** A line to stay near: a different bend costs ½·bendCost·∫(difference)² ds. */
 export interface Anchor {
   readonly line: OffsetLine
   /** at each sample */
@@ -73,8 +73,8 @@ export interface Stage {
 }
 
 /**
- * Corners of the model are rounded much at first and little later, the corridor's walls grow stiffer, the step finer, the edge
- * of the rubbered band narrower: inside a band whose edge is far away nothing would tell that there is grip outside.
+ * From stage to stage the model is rounded less, the corridor becomes stiffer, the step finer and the edge of the rubbered band
+ * narrower. A wide edge at first matters: deep inside a band with a narrow edge, no gradient would point to the grip outside.
  */
 export const FINDING: readonly Stage[] = [
   { stepM: 4, rounding: 0.04, stiffness: 1, mostSteps: 200, eased: false, rampM: 16 },
@@ -82,7 +82,7 @@ export const FINDING: readonly Stage[] = [
   { stepM: 2, rounding: 0.02, stiffness: 2, mostSteps: 150, eased: false, rampM: 4 },
 ]
 
-/** From the line found on, until it is as quick as it gets on the samples it is judged by. */
+/** From the line found, until it is as fast as it gets on the samples that it is judged by. */
 export const POLISHING: readonly Stage[] = [
   { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 200, eased: false, rampM: 2 },
   { stepM: 2, rounding: 0.005, stiffness: 8, mostSteps: 100, eased: false, rampM: RAMP_M },
@@ -92,12 +92,12 @@ export const POLISHING: readonly Stage[] = [
 
 export interface LeastCostOptions {
   readonly onStep?: (step: number, cost: number) => void
-  /** rules on the samples of the stages' one step */
+  /** rules on the samples of the stages, which all have one step */
   readonly book?: RuleBook
   readonly anchor?: Anchor
 }
 
-/** Coefficients of the line of least cost in a corridor, from others to start with. */
+/** Coefficients of the line of least cost in a corridor, from starting coefficients, stage by stage (L-BFGS in each). */
 export function leastCost(
   spaceAt: (stepM: number) => LineSpace,
   corridor: Corridor,

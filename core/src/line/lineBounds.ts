@@ -16,8 +16,9 @@ export interface Margins {
 }
 
 /**
- * Bounds of a line: half the vehicle's width and a margin inside each edge; the inside margin on the side a corner turns
- * to, from its start to its end, the outside margin everywhere else.
+ * Bounds of a line: half the vehicle's width and a margin inside each edge. The inside margin applies on the side that a corner
+ * turns to, from its start to its end; the outside margin applies everywhere else.
+ * @returns a problem where the margins leave no room
  */
 export function lineBounds(track: Track, corners: readonly Corner[], margins: Margins): Outcome<LineBounds, FieldProblem[]> {
   const { vehicleWidthM, insideMarginM, outsideMarginM } = margins

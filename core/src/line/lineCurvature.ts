@@ -16,8 +16,8 @@ export function emptyLineCurvature(count: number): LineCurvature {
 }
 
 /**
- * Fills in the exact curvature of c(s) + n(s)·left(s), as `pathOf` has it, with its derivatives. Filled in place: it is part
- * of every look a search takes.
+ * Computes the exact curvature of c(s) + n(s)·left(s), as `pathOf` does, with its derivatives. Filled in place, because a search
+ * does this at every evaluation.
  */
 export function curveLine(track: Track, { offsetM, slope, bendPerM }: OffsetLine, out: LineCurvature): void {
   for (let i = 0; i < track.count; i++) {

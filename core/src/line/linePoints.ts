@@ -6,7 +6,7 @@ export const TURNING_SHARE_OF_PEAK = 0.2
 export const APEX_WITHIN_M = 0.1
 const EXIT_WITHIN_M = 0.15
 
-/** Walks samples along the lap, at most `mostM` metres, until one passes; null where none does. */
+/** Walks along the samples, at most `mostM` metres, to the first that passes a test; null where none does. */
 export function walk(track: Track, from: number, mostM: number, passes: (i: number) => boolean, step: 1 | -1 = 1): number | null {
   for (let k = 0; k * track.stepM <= mostM && k < track.count; k++) {
     const raw = from + step * k
@@ -17,11 +17,11 @@ export function walk(track: Track, from: number, mostM: number, passes: (i: numb
   return null
 }
 
-/** Two apexes are this far apart at least, and the line moves out between them by this much. */
+/** Two apexes are at least this far apart, and the line moves out between them by at least this much. */
 const APEXES_APART_M = 20
 const OUT_BETWEEN_M = 1
 
-/** A second place in a corner where a line comes to the inside, with the way out between: the closer of what there is is the apex. */
+/** The second place in a corner where a line comes to the inside, with the way out between the two. The closer of the two is the apex. */
 function twoApexes(track: Track, corner: Corner, inside: (i: number) => number): { firstM: number; holdM: number; secondM: number } | null {
   const first = sampleAtStation(track, corner.startM)
   const count = Math.floor(stationsApart(track, corner.startM, corner.endM) / track.stepM)
@@ -36,7 +36,7 @@ function twoApexes(track: Track, corner: Corner, inside: (i: number) => number):
   for (let hold = apart >> 1; hold <= count - (apart >> 1); hold++) {
     const [a, b] = [least(0, hold), least(hold, count)]
     const out = inside(at(hold)) - Math.max(inside(at(a)), inside(at(b)))
-    // not at the corner's own ends: there the line only comes and goes
+    // not at the corner's own ends, where the line only arrives and leaves
     const whole = a > 0 && b < count && b - a >= apart
     if (whole && out >= OUT_BETWEEN_M && (!found || out > found.out)) found = { first: a, hold, second: b, out }
   }
@@ -45,7 +45,7 @@ function twoApexes(track: Track, corner: Corner, inside: (i: number) => number):
   return { firstM: stationOf(found.first), holdM: stationOf(found.hold), secondM: stationOf(found.second) }
 }
 
-/** The sample in a stretch where a value is least. */
+/** The sample with the least value in a stretch. */
 export function leastIn(track: Track, from: number, lengthM: number, value: (i: number) => number): number {
   let best = from
   walk(track, from, lengthM, (i) => {
@@ -55,7 +55,7 @@ export function leastIn(track: Track, from: number, lengthM: number, value: (i: 
   return best
 }
 
-/** A corner's neighbours along the lap bound how far its points may lie from it. */
+/** A corner's neighbours along the lap limit how far its points can lie from it. */
 export interface Reach {
   readonly lengthM: number
   /** sample at the corner's start */
@@ -86,8 +86,8 @@ function reachOf(track: Track, corners: readonly Corner[], index: number): Reach
 }
 
 /**
- * Middle of the stretch around the least distance to an edge that keeps within a tolerance of it. A stretch longer than half
- * the corner, as on the centreline itself, counts only inside the corner.
+ * Middle of the stretch around the least distance to an edge that stays within a tolerance of it. When that stretch is longer
+ * than half the corner, as on the centreline itself, only its part inside the corner counts.
  */
 function middleOfClosest(track: Track, at: number, distance: (i: number) => number, reach: Reach): number {
   const limit = distance(at) + APEX_WITHIN_M
@@ -105,33 +105,33 @@ function middleOfClosest(track: Track, at: number, distance: (i: number) => numb
   return wrapStation(track, track.stationM[at]! + (onM - backM) / 2)
 }
 
-/** A line with its own points. */
+/** A line with its points. */
 export interface PlacedLine {
   readonly track: Track
   readonly line: OffsetLine
   readonly path: Path
 }
 
-/** Turn-in, apex and exit of a corner: what the line alone decides. */
+/** Turn-in, apex and exit of a corner, which the line alone decides. */
 export interface LinePoints {
   /** sample before turn-in, and turn-in itself between it and the next */
   readonly turnIn: number
   readonly turnInM: number
   readonly apexM: number
-  /** first sample at the exit, and the exit itself between it and the one before */
+  /** first sample at the exit; the exit itself is between it and the sample before */
   readonly exit: number
   readonly exitM: number
-  /** metres after the apex in which the exit was looked for */
+  /** metres after the apex in which the exit is looked for */
   readonly runM: number
   /** sample of most curvature */
   readonly peak: number
-  /** where a corner with two apexes is furthest from the inside between them, and its later apex; null with one */
+  /** for a corner with two apexes: the place furthest from the inside between them, and the later apex; null with one apex */
   readonly between: { readonly holdM: number; readonly secondM: number } | null
   readonly reach: Reach
   readonly outside: (i: number) => number
 }
 
-/** Where between a sample and its neighbour a value passes a limit; the sample itself where it does not. */
+/** The place between a sample and its neighbour where a value passes a limit; the sample itself where it does not. */
 function between(track: Track, from: number, step: 1 | -1, value: (i: number) => number, limit: number): number {
   const to = track.closed ? (from + step + track.count) % track.count : Math.min(track.count - 1, Math.max(0, from + step))
   const [a, b] = [value(from) - limit, value(to) - limit]
@@ -162,7 +162,10 @@ function pointsOf({ track, line, path }: PlacedLine, corner: Corner, reach: Reac
   }
 }
 
-/** Where the line has run out: the first sample after the apex near the least distance to the outside edge, before the next turn-in. */
+/**
+ * Where the line has run out: the first sample after the apex that is near the least distance to the outside edge, before the
+ * next turn-in.
+ */
 function exitOf(track: Track, own: Omit<LinePoints, 'exit' | 'exitM' | 'runM'>, next: Pick<LinePoints, 'turnInM'> | null, corner: Corner) {
   const lastM = own.between?.secondM ?? own.apexM
   const apex = sampleAtStation(track, lastM)
@@ -177,7 +180,7 @@ function exitOf(track: Track, own: Omit<LinePoints, 'exit' | 'exitM' | 'runM'>, 
   return { exit, exitM, runM }
 }
 
-/** Turn-in, apex and exit of every corner on a line (physics.md section 5). */
+/** Turn-in, apex and exit of every corner on a line (docs/model.md, Corner points). */
 export function linePointsOf(placed: PlacedLine, corners: readonly Corner[]): LinePoints[] {
   const { track } = placed
   const own = corners.map((corner, index) => pointsOf(placed, corner, reachOf(track, corners, index)))

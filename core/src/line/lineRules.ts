@@ -5,7 +5,7 @@ import { curveLine, emptyLineCurvature } from './lineCurvature'
 import { type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
-/** What a line is to keep to: a sum over some samples that may not exceed 0, or has to be 0. */
+/** A constraint on a line: a sum over some samples that must not exceed 0, or must be 0. */
 export interface LineRule {
   readonly kind: 'at-most' | 'equal'
   readonly terms: readonly RuleTerm[]
@@ -22,22 +22,22 @@ export interface RuleTerm {
   readonly offset: number
 }
 
-/** Rules as a cost beside lap time. */
+/** Constraints as a cost that is added to lap time. */
 export interface RuleBook {
-  /** adds the rules' cost to a cost of the same line */
+  /** adds the constraints' cost to a cost of the same line */
   readonly addTo: (cost: LineCost, line: OffsetLine) => void
-  /** adds the second derivative of what counts, curvature's own bend left out, in the order `place` */
-  /** how far apart the unknowns are that a rule ties together, counted in knots the short way round */
+  /** adds the Hessian of the active constraints, without curvature's own second derivative, in the order `place` */
+  /** how far apart the unknowns are that one constraint ties together, in knots the short way round */
   readonly spanOf: (basis: OffsetBasis) => number
   readonly addToMatrix: (basis: OffsetBasis, line: OffsetLine, matrix: BandedMatrix, place: Int32Array) => void
-  /** raises prices by what the line breaks; the next search counts them */
+  /** raises the multipliers of the constraints that the line breaks, for the next search */
   readonly learn: (line: OffsetLine) => void
 }
 
 /**
- * The augmented Lagrangian of some rules (Nocedal & Wright, "Numerical Optimization", 17.4): each has a price, and between
- * searches `learn` raises the prices of what was not kept, until it is.
- * @param stiffness - seconds for each squared unit of a rule
+ * The augmented Lagrangian of some constraints (Nocedal & Wright, "Numerical Optimization", 17.4): each has a multiplier, and
+ * between searches `learn` raises the multipliers of those that are broken.
+ * @param stiffness - seconds for each squared unit of a constraint
  */
 export function ruleBook(track: Track, rules: readonly LineRule[], stiffness: number): RuleBook {
   const curve = emptyLineCurvature(track.count)
@@ -53,12 +53,12 @@ export function ruleBook(track: Track, rules: readonly LineRule[], stiffness: nu
       values[r] = value
     })
   }
-  /** What rule r pulls with, seconds a unit; 0 where it does not count. */
+  /** The force of constraint r, seconds per unit; 0 where it is inactive. */
   const pullOf = (r: number) => {
     const pull = prices[r]! + stiffness * values[r]!
     return rules[r]!.kind === 'equal' ? pull : Math.max(0, pull)
   }
-  /** How a rule changes with the coefficients that reach it. */
+  /** How a constraint changes with the coefficients that affect it. */
   const rowOf = (basis: OffsetBasis, terms: readonly RuleTerm[]) => {
     const row = new Map<number, number>()
     for (const { sample, curvature, slope, offset } of terms) {

@@ -8,17 +8,17 @@ import { lineOf, offsetBasis, type OffsetBasis } from './offsetBasis'
 import { pathOf, type OffsetLine } from './path'
 
 const MOST_STEPS = 60
-/** Ends when steps gain less than this share of the cost. */
+/** Stops when steps gain less than this share of the cost. */
 const LEAST_GAIN = 1e-5
 const MOST_MOVE_M = 1.5
-/** Damping, as a share of the matrix's mean diagonal: it keeps a straight course, where any offset is as good, well posed. */
+/** Damping, as a share of the matrix's mean diagonal. It keeps a straight course well posed, where any offset is as good as another. */
 const DAMPING = 1e-9
-/** The corridor's stiffness, m⁻⁴, raised until the line keeps within it. */
+/** The corridor's stiffness, m⁻⁴, raised until the line stays inside it. */
 const STIFFNESSES = [1e-4, 1e-3, 1e-2, 1e-1, 1, 10]
 
 const sumOfSquares = (values: Float64Array) => values.reduce((sum, v) => sum + v * v, 0)
 
-/** Descends ½·∫κ² and the corridor's cost. */
+/** Minimises ½·∫κ² plus the corridor's cost, by damped Gauss–Newton. */
 function settle(track: Track, basis: OffsetBasis, corridor: Corridor, stiffness: number, start: Float64Array): Float64Array {
   const place = basis.closed ? ringOrder(basis.size) : Int32Array.from({ length: basis.size }, (_, i) => i)
   const evaluate = (x: Float64Array, gradient: Float64Array) => {

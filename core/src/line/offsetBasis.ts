@@ -1,17 +1,15 @@
 import type { Track } from '../geometry/track'
 import type { OffsetLine } from './path'
 
-/**
- * Offsets as a uniform cubic B-spline by station: four coefficients reach each sample.
- */
+/** Offsets as a uniform cubic B-spline by station: four coefficients affect each sample. */
 export interface OffsetBasis {
   /** number of coefficients */
   readonly size: number
   readonly closed: boolean
   readonly knotSpacingM: number
-  /** 4 a sample: the coefficients that reach it */
+  /** 4 for each sample: the coefficients that affect it */
   readonly reach: Int32Array
-  /** 4 weights a sample of the offset, and of its first and second derivative by station */
+  /** 4 weights for each sample, of the offset and of its first and second derivative by station */
   readonly value: Float64Array
   readonly slope: Float64Array
   readonly bend: Float64Array
@@ -27,7 +25,7 @@ export const knotSpacingFor = (kind: 'car' | 'kart' | 'motorcycle'): number => (
 
 /**
  * The basis for a track, or for any other stations along it.
- * @param knotSpacingM - least spacing of knots; widened a little so that a whole number fits
+ * @param knotSpacingM - least spacing of the knots; widened a little so that a whole number fits
  */
 export function offsetBasis(track: Stations, knotSpacingM: number): OffsetBasis {
   const pieces = Math.max(4, Math.floor(track.lengthM / knotSpacingM))

@@ -10,7 +10,7 @@ export interface OverEdge {
   readonly byM: number
 }
 
-/** Where a vehicle so wide, its middle on the line, is over an edge of the track; in the order of the lap. */
+/** Stretches where a vehicle of a given width, with its middle on the line, is over an edge of the track, in the order of the lap. */
 export function overEdge(track: Track, line: OffsetLine, vehicleWidthM: number): OverEdge[] {
   const stretches: { fromM: number; toM: number; side: 'left' | 'right'; byM: number }[] = []
   for (const side of ['left', 'right'] as const) {

@@ -1,6 +1,6 @@
 import type { Track } from '../geometry/track'
 
-/** A line as a lateral offset by station, with its derivatives by station; one entry a sample of the track. */
+/** A line as a lateral offset by station, with its derivatives by station; one entry for each sample of the track. */
 export interface OffsetLine {
   /** left positive, metres */
   readonly offsetM: Float64Array

@@ -10,12 +10,12 @@ import { ruleBook, type LineRule } from './lineRules'
 import { lineOf } from './offsetBasis'
 import type { OffsetLine } from './path'
 
-/** A corner may lose this share of the fastest line's least speed in it; a little less is aimed at. */
+/** A corner may lose this share of the fastest line's least speed. The search aims at a little less. */
 export const MOST_SPEED_LOST_SHARE = 0.1
 const AIMED_LOSS_SHARE = 0.085
-/** Seconds for a metre: only the scale of the search. */
+/** Seconds per metre: sets only the scale of the search. */
 const S_PER_M = 0.05
-/** Seconds for the square of a curvature that is too much by its own cap. */
+/** Seconds for the square of the curvature above the limit, relative to the limit. */
 const STIFFNESS = 20
 const ROUNDS = 6
 const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 12, mostSteps: 60, eased: false, rampM: RAMP_M }
@@ -25,13 +25,13 @@ export interface TightProblem {
   readonly searchStepM: number
   readonly bounds: LineBounds
   readonly start: Float64Array
-  /** most curvature a sample of that step may have, 1/m, > 0 */
+  /** most curvature that a sample at that step may have, 1/m, > 0 */
   readonly mostCurvaturePerM: Float64Array
-  /** share of the work done, 0…1; a throw stops it */
+  /** receives the share done, 0…1; a throw stops the search */
   readonly onProgress?: (share: number) => void
 }
 
-/** The shortest line that turns nowhere more than it may (physics.md section 4, the tight school). */
+/** The shortest line that nowhere turns more than its limit (docs/line.md, the tight school). */
 export function tightLine({ spaceAt, searchStepM, bounds, start, mostCurvaturePerM, onProgress }: TightProblem): Float64Array {
   const stage: Stage = { ...STAGE, stepM: searchStepM }
   const space = spaceAt(searchStepM)
@@ -51,7 +51,7 @@ export function tightLine({ spaceAt, searchStepM, bounds, start, mostCurvaturePe
   return coefficients
 }
 
-/** A line's length as a cost. */
+/** The length of a line as a cost. */
 function lengthCostOf(track: Track): (line: OffsetLine) => LineCost {
   const { count, stepM, curvaturePerM } = track
   const column = () => new Float64Array(count)
@@ -71,7 +71,7 @@ function lengthCostOf(track: Track): (line: OffsetLine) => LineCost {
   }
 }
 
-/** What the tight school needs to know of the fastest line. */
+/** What the tight school needs from the fastest line. */
 export interface FastestSpeeds {
   readonly track: Track
   readonly corners: readonly Corner[]
@@ -81,8 +81,8 @@ export interface FastestSpeeds {
 }
 
 /**
- * The most a line may turn at each sample so that grip alone still allows each corner its share of the fastest line's least
- * speed; between corners that of the nearer one. No corner, no limit but the gentlest.
+ * The most that a line may turn at each sample, so that grip alone still allows each corner its share of the fastest line's least
+ * speed. Between corners, the limit is that of the nearer one. Without corners, only the gentlest limit applies.
  */
 export function mostCurvature(
   { track, corners, grip, leastMps }: FastestSpeeds,

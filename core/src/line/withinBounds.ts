@@ -5,12 +5,12 @@ import { sampleTrack } from '../geometry/track'
 import { lineBounds } from './lineBounds'
 import { knotSpacingFor, lineOf, offsetBasis } from './offsetBasis'
 
-/** Between the places a search looks at, a line may lie over its bounds by this, metres. */
+/** Between the places that a search checks, a line may be over its bounds by this much, metres. */
 const SLACK_M = 0.05
 
 /**
- * What is wrong with a line that is said to have been found for a circuit, a vehicle and a set-up: of another length, or
- * beyond its bounds. Empty where nothing is.
+ * Problems of a line that a client says was found for a circuit, a vehicle and a set-up: a wrong length, or a place outside its
+ * bounds. Empty where there are none.
  */
 export function foundLineProblems(circuit: Circuit, vehicle: Vehicle, setup: Setup, found: FoundLine): FieldProblem[] {
   const track = sampleTrack(circuit)

@@ -1,7 +1,7 @@
 import { wrapStation, type Track } from '../geometry/track'
 import type { SpeedTrace } from './speedAlong'
 
-/** The last sample reached after so many seconds; the first before the lap begins. */
+/** The last sample reached after a number of seconds; the first sample for a time before the lap begins. */
 export function sampleAtTime(timeS: Float64Array, seconds: number): number {
   let low = 0
   let high = timeS.length - 1
@@ -13,7 +13,7 @@ export function sampleAtTime(timeS: Float64Array, seconds: number): number {
   return low
 }
 
-/** Where a lap is at a time, metres from the line, between samples; times before the line or after the lap go round. */
+/** The place on a lap at a time, metres from the line, interpolated between samples. Times before or after the lap go round. */
 export function stationAtTime(track: Track, { timeS, lapTimeS }: Pick<SpeedTrace, 'timeS' | 'lapTimeS'>, seconds: number): number {
   const inLap = ((seconds % lapTimeS) + lapTimeS) % lapTimeS
   const i = sampleAtTime(timeS, inLap)

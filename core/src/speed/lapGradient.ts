@@ -1,7 +1,7 @@
 import type { RateSlopes } from '../vehicle/rateSlopes'
 import { BY_CURVATURE, BY_GRIP, BY_Q, noSlopes, VALUE } from '../vehicle/rateSlopes'
 
-/** A line as its lap time sees it; one entry a sample. */
+/** A line as the lap time depends on it; one entry for each sample. */
 export interface MovedLine {
   readonly closed: boolean
   /** the line's own length from each sample to the next */
@@ -21,16 +21,16 @@ export interface LapGradient {
 }
 
 const LEAST_Q = 0.01
-/** Beyond its cap by this many times the rounding, a step counts for nothing. */
+/** A step that is over its cap by this many times the rounding has no effect. */
 const FAR = 10
 const NEWTON_STEPS = 14
 const LEAST_SLOPE = 0.2
-/** Newton's method ends where the next step is this small a share: its own error is then of the square. */
+/** Newton's method stops when the next step is this small a share: its own error is then the square of that. */
 const NEAR = 1e-5
 /** From this share of the cap on, the cap is likely to be reached. */
 const LIKELY = 0.95
 
-/** How one step's end depends on what it was made from. */
+/** How the end of one step depends on its inputs. */
 interface Pass {
   readonly q: Float64Array
   readonly byCap: Float64Array
@@ -58,15 +58,15 @@ const lowest = (values: Float64Array) => {
   return at
 }
 
-/** So many samples before the lowest place a closed pass begins, and what it began with is forgotten when it gets there. */
+/** A closed pass starts this many samples before the lowest place, where its starting value has no more effect. */
 const RUN_UP = 80
 
 /**
- * Makes a function that gives the lap time of a line through the two passes of physics.md section 3 and, going backwards
- * through them (the adjoint, or reverse, method), its derivatives: the cost is about that of two laps, whatever the number
- * of unknowns. Upshifts are left out. Arrays are used again by the next call.
- * @param startSpeedMps - of an open course
- * @param rounding - share of q over which the lesser of two limits is rounded, > 0
+ * Makes a function that gives the lap time of a line through the two passes of the speed model (docs/model.md, Speed) and its
+ * derivatives, by the adjoint method: going backwards through the passes costs about as much as two laps, whatever the number of
+ * unknowns. Upshifts are left out. The arrays are reused by the next call.
+ * @param startSpeedMps - speed at the start of an open course
+ * @param rounding - share of q over which the smaller of two limits is rounded, > 0
  */
 export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: number, rounding: number): (line: MovedLine) => LapGradient {
   const limit = new Float64Array(count)
@@ -85,8 +85,8 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
   let lastRate = 0
 
   /**
-   * One step of dq/ds = 2·rate from a sample to its neighbour under a cap, by backward Euler: x = q + 2·step·rate(x). It is
-   * of first order only, but a line moved a little moves its end a little, however stiff the rate: no swing, no jump.
+   * One step of dq/ds = 2·rate from a sample to its neighbour under a cap, by backward Euler: x = q + 2·step·rate(x). It is only
+   * first order, but the end of the step depends smoothly on the line however stiff the rate is.
    */
   const step = (pass: Pass, rate: RateSlopes['slowing'], line: MovedLine, from: number, to: number, stepM: number, cap: number) => {
     const curvature = line.curvaturePerM[to]!
@@ -101,7 +101,8 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
       x = solve(rate, to, q, stepM, curvature, grip, far)
       byQ = x < far ? 1 / Math.max(LEAST_SLOPE, 1 - 2 * stepM * a[BY_Q]!) : 0
     }
-    // the lesser of both, rounded where they meet: the slowest place of a corner then shares its weight with its neighbours
+    // the smaller of the two, rounded where they meet, so that the slowest place of a corner shares its weight with its
+    // neighbours
     const apart = x - cap
     const rounded = Math.sqrt(apart * apart + (rounding * cap) ** 2)
     const share = (byQ * (1 - apart / rounded)) / 2
@@ -113,7 +114,7 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
     pass.byGrip[to] = share * 2 * stepM * a[BY_GRIP]!
   }
 
-  /** The x of backward Euler below a bound, by Newton's method; leaves the rate there in `a`. */
+  /** The x of backward Euler below a bound, by Newton's method; stores the rate there in `a`. */
   const solve = (
     rate: RateSlopes['slowing'],
     to: number,
@@ -143,7 +144,7 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
     return x
   }
 
-  // step k of a pass is made once for each sample; on a closed circuit the run-up's steps are made once more before them
+  // step k of a pass is made once for each sample; on a closed circuit, the run-up makes its steps once before
   const runUp = (line: MovedLine) => (line.closed ? Math.min(RUN_UP, count - 1) : 0)
   const stepsOf = (line: MovedLine) => (line.closed ? count : count - 1)
   const back = (line: MovedLine, k: number) => {
@@ -190,7 +191,7 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
     out.byGrip.fill(0)
     byBraking.fill(0)
     byLimit.fill(0)
-    // backwards through the driving pass and its run-up, then through the braking pass and its own, then to the limits
+    // backwards through the driving pass and its run-up, then through the braking pass and its run-up, then to the limits
     for (let k = stepsOf(line); k >= 1 - runUp(line); k--) {
       const to = (first + k + count) % count
       const from = (to - 1 + count) % count
@@ -210,7 +211,7 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
   }
 }
 
-/** Lap time by the trapezium of 1/v, and its derivatives by each step and each q. */
+/** Lap time by the trapezium rule for 1/v, with its derivatives by each step and each q. */
 function time(line: MovedLine, q: Float64Array, out: LapGradient, byQ: Float64Array): void {
   const n = q.length
   byQ.fill(0)
@@ -228,12 +229,12 @@ function time(line: MovedLine, q: Float64Array, out: LapGradient, byQ: Float64Ar
   out.lapTimeS = total
 }
 
-/** Hands a derivative by a step's end on to what the step was made from. */
+/** Passes the derivative by the end of a step on to the inputs of the step. */
 function pull(pass: Pass, to: number, from: number, step: number, byEnd: Float64Array, byCap: Float64Array, out: LapGradient): void {
   const by = byEnd[to]!
   if (by === 0) return
   byCap[to] = byCap[to]! + by * pass.byCap[to]!
-  byEnd[to] = 0 // handed on: a run-up comes past here again
+  byEnd[to] = 0 // passed on: the run-up comes here again
   byEnd[from] = byEnd[from]! + by * pass.byQ[to]!
   out.byStep[step] = out.byStep[step]! + by * pass.byStep[to]!
   out.byCurvature[to] = out.byCurvature[to]! + by * pass.byCurvature[to]!

@@ -4,22 +4,22 @@ import type { Road } from '../vehicle/road'
 
 export interface ShiftedSpeeds {
   q: Float64Array
-  /** gear engaged at each sample, 1 is the first */
+  /** gear in use at each sample; 1 is first gear */
   gear: Float64Array
   /** samples where an upshift begins */
   upshifts: number[]
-  /** 1 at samples that an interruption of the drive touches */
+  /** 1 at samples affected by an interruption of the drive */
   interrupted: Uint8Array
 }
 
 const MOST_LAPS = 3
 const AGREEMENT_MPS = 0.01
-/** A lower gear is taken once it would drive harder even this much faster, so that coasting through a shift does not undo it. */
+/** A lower gear is used only when it would drive harder even this much faster, so that coasting through a shift does not undo the shift. */
 const HOLD_ON = 1.04
 
 /**
- * Gears along a line once its speeds are found, and the speed lost while the drive is interrupted by each upshift: for
- * `shiftTimeS` the vehicle coasts. Downshifts happen under braking and cost nothing.
+ * Gears along a line for given speeds, and the speed lost while each upshift interrupts the drive: the vehicle coasts for
+ * `shiftTimeS`. Downshifts happen under braking and cost nothing.
  * @param steadyQ - v² at each sample without shifts, (m/s)²
  */
 export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steadyQ: Float64Array): ShiftedSpeeds {
@@ -51,7 +51,7 @@ export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steady
       gear[last] = engaged
       const stepM = road.stepM[last]!
       const stepS = stepM / speed
-      const share = gaining ? Math.min(1, interruptedS / stepS) : 0 // of this step, without drive
+      const share = gaining ? Math.min(1, interruptedS / stepS) : 0 // the part of this step without drive
       if (share > 0) interrupted[last] = interrupted[i] = 1
       interruptedS = gaining ? Math.max(0, interruptedS - stepS) : 0
       const rise = riseOver(road, forces, { last, i, q: q[last]!, steadyQ, share, gaining })
@@ -63,7 +63,7 @@ export function applyShifts(road: Road, vehicle: Vehicle, forces: Forces, steady
   return { q, gear, upshifts, interrupted }
 }
 
-/** The gear to be in: up at the shift point, down only while slowing and well below it. */
+/** The gear to use: up at the shift point, down only while slowing and well below it. */
 function gearFrom(engaged: number, speedMps: number, gaining: boolean, { drivetrain }: Forces): number {
   const best = drivetrain.gearAt(speedMps)
   if (best >= engaged || (!gaining && drivetrain.gearAt(speedMps * HOLD_ON) < engaged)) return best
@@ -77,17 +77,17 @@ interface ShiftStep {
   steadyQ: Float64Array
   /** share of the step without drive, 0…1 */
   share: number
-  /** whether the speed found without shifts rises over the step */
+  /** whether the speed without shifts rises over the step */
   gaining: boolean
 }
 
-/** Change of v² over one step: coasting while the drive is interrupted, else along the speeds found, else as hard as it can. */
+/** Change of v² over one step: coasting while the drive is interrupted; otherwise along the given speeds, or as hard as possible. */
 function riseOver(road: Road, forces: Forces, { last, i, q, steadyQ, share, gaining }: ShiftStep): number {
   const twoSteps = 2 * road.stepM[last]!
   if (share > 0) return twoSteps * (-share * forces.resistanceMps2(last, q) + (1 - share) * forces.gainingMps2(last, q))
   const along = steadyQ[i]! - steadyQ[last]!
   if (q === steadyQ[last]!) return along
-  // slower than found: it brakes later, and gains as its own lower speed allows
+  // slower than the given speeds: it brakes later, and gains what its own lower speed allows
   const own = forces.gainingMps2(last, q)
   return gaining ? along + twoSteps * (own - forces.gainingMps2(last, steadyQ[last]!)) : twoSteps * own
 }

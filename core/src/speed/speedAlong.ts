@@ -3,14 +3,14 @@ import { forcesAlong, type Forces } from '../vehicle/forces'
 import type { Road } from '../vehicle/road'
 import { applyShifts, type ShiftedSpeeds } from './shifts'
 
-/** Speed along a line and what follows from it; every array has one entry a sample. */
+/** Speed along a line and what follows from it; every array has one entry for each sample. */
 export interface SpeedTrace {
   readonly speedMps: Float64Array
   /** acceleration along the line, forward positive */
   readonly axMps2: Float64Array
   /** acceleration across the line, v²κ, left positive */
   readonly ayMps2: Float64Array
-  /** the brakes' own part of the slowing, beyond the resistances, ≥ 0 */
+  /** deceleration by the brakes alone, without the resistances, ≥ 0 */
   readonly brakeMps2: Float64Array
   /** the drive at the wheels, ≥ 0 */
   readonly driveMps2: Float64Array
@@ -28,16 +28,16 @@ export interface SpeedTrace {
 
 export type DrivingSetup = Pick<Setup, 'pace' | 'brakingSchool' | 'conditions'>
 
-/** Start and end speeds of a closed circuit agree to this. */
+/** The start and end speeds of a closed circuit agree to this. */
 const AGREEMENT_MPS = 0.01
 const MOST_LAPS = 6
 const DEFAULT_START_SPEED_MPS = 10
-/** Above this product of step and stiffness an explicit step would swing, so an implicit one is taken. */
+/** Above this product of step and stiffness, an explicit step would oscillate, so an implicit step is taken. */
 const STIFF = 1
 
 /**
- * One step of dq/ds = 2·rate(q): Heun's method, or a backward Euler step where the rate falls so steeply with q that Heun
- * would swing (near the tyres' limit, √(1 − u²) has no bounded slope).
+ * One step of dq/ds = 2·rate(q): Heun's method, or backward Euler where the rate falls so steeply with q that Heun would
+ * oscillate (near the tyres' limit, √(1 − u²) has an unbounded slope).
  * @param stepM - length of the step, > 0
  * @param capQ - q may not exceed this at the far end
  */
@@ -59,7 +59,7 @@ function stepQ(rate: Forces['gainingMps2'], from: number, to: number, q: number,
 
 const lowest = (values: Float64Array) => values.reduce((at, v, i) => (v < values[at]! ? i : at), 0)
 
-/** Backward braking pass: the q at each sample from which every limit ahead can still be met. */
+/** Backward braking pass: the highest q at each sample from which every limit ahead can still be met. */
 function brakingPass(road: Road, forces: Forces): Float64Array {
   const q = forces.limitQ.slice()
   const n = q.length
@@ -102,11 +102,11 @@ function drivingPass(road: Road, forces: Forces, brakingQ: Float64Array, startSp
 }
 
 /**
- * The quasi-steady speed along a line (physics.md section 3): lateral limit, backward braking pass, forward driving pass, in
- * v², then the time lost to upshifts. Time by the trapezium of 1/v.
+ * The quasi-steady speed along a line (docs/model.md, Speed): lateral limit, backward braking pass and forward driving pass in
+ * v², then the time lost to upshifts. Time by the trapezium rule for 1/v.
  * @param options.startSpeedMps - speed at the start of an open course; default 10 m/s
- * @param options.forces - those of the same road, vehicle and set-up, where they were made before
- * @param options.capQ - v² that is not exceeded at each sample, whatever the vehicle could do
+ * @param options.forces - for the same road, vehicle and set-up, where they are already computed
+ * @param options.capQ - v² that must not be exceeded at each sample, whatever the vehicle can do
  */
 export function speedAlong(
   road: Road,
@@ -154,7 +154,7 @@ export function traceOf(road: Road, forces: Forces, { q, gear, upshifts, interru
   return { speedMps, axMps2, ayMps2, brakeMps2, driveMps2, throttleShare, gear, timeS, lapTimeS: time, lineLengthM: length, upshifts }
 }
 
-/** Trapezium of 1/v; from a standstill, where that is unbounded, the time of even acceleration. */
+/** Trapezium rule for 1/v; from a standstill, where 1/v is unbounded, the time of constant acceleration. */
 function stepTime(stepM: number, v0: number, v1: number): number {
   return Math.min(v0, v1) < 1 ? (2 * stepM) / (v0 + v1) : (stepM / 2) * (1 / v0 + 1 / v1)
 }

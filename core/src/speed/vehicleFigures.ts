@@ -3,17 +3,17 @@ import { drivetrainOf, torqueNmAt } from '../vehicle/drivetrain'
 import { forcesAlong, GRAVITY_MPS2 } from '../vehicle/forces'
 import type { Road } from '../vehicle/road'
 
-/** Figures by which whoever knows the vehicle sees whether its numbers can be right; straight and level, full pace, no wind. */
+/** Figures by which someone who knows the vehicle can judge its numbers: straight and level, full pace, no wind. */
 export interface VehicleFigures {
   readonly powerKw: number
   readonly topSpeedMps: number
-  /** whether the gearing, not the power, ends it */
+  /** whether gearing, rather than power, limits it */
   readonly topSpeedByGearing: boolean
-  /** null where 100 km/h is never reached */
+  /** null where it never reaches 100 km/h */
   readonly zeroToHundredS: number | null
-  /** null where 100 km/h is never reached */
+  /** null where it never reaches 100 km/h */
   readonly hundredToZeroM: number | null
-  /** most cornering at 60 km/h, in g */
+  /** most lateral acceleration at 60 km/h, in g */
   readonly corneringG: number
 }
 
@@ -46,7 +46,7 @@ export function powerKwOf({ torqueNm, redlineRpm }: Pick<Vehicle, 'torqueNm' | '
   return most
 }
 
-/** Top speed, 0 to 100 km/h, 100 km/h to 0 and the like of a vehicle, by its forces of physics.md section 2. */
+/** Top speed, 0 to 100 km/h, 100 km/h to 0 and similar figures of a vehicle, from its forces (docs/model.md, Forces). */
 export function vehicleFigures(vehicle: Vehicle): VehicleFigures {
   const forces = forcesAlong(LEVEL, vehicle, FULL)
   const { topSpeedMps: geared, gearAt } = drivetrainOf(vehicle)
@@ -77,7 +77,7 @@ export function vehicleFigures(vehicle: Vehicle): VehicleFigures {
   }
 }
 
-/** Force at the wheels in one gear over speed, and where it is shifted out of. */
+/** Force at the wheels in one gear by speed, and the speed at which it is shifted out of. */
 export interface GearForce {
   readonly gear: number
   /** [m/s, N] from idle to the redline */
@@ -95,7 +95,7 @@ export interface DriveForces {
 
 const PLOT_POINTS = 40
 
-/** Drive by gear with shift points, against what the driven tyres hold and what resists. */
+/** Drive force in each gear with its shift points, against what the driven tyres hold and the resistances. */
 export function driveForces(vehicle: Vehicle): DriveForces {
   const { massKg, finalDrive, wheelRadiusM, drivelineEfficiency, redlineRpm, shiftRpm, torqueNm } = vehicle
   const mpsAt = (rpm: number, ratio: number) => (rpm * Math.PI * wheelRadiusM) / (30 * ratio * finalDrive)

@@ -1,13 +1,13 @@
 import type { BrakingSchool } from '@ochote/contracts'
 
-/** Below this share of the tyres' lateral limit the separate school brakes in full. */
+/** Below this share of the tyres' lateral limit, the separate school brakes fully. */
 export const SEPARATE_FULL = 0.15
-/** Above this share it does not brake at all. */
+/** Above this share, it does not brake at all. */
 export const SEPARATE_NONE = 0.3
 
 /**
- * Share of full braking that a school uses while cornering.
- * @param lateralUse - u = |F_y| / A_y, share of the lateral limit in use, 0…1
+ * Share of full braking that a school uses while cornering (docs/model.md, Braking schools).
+ * @param lateralUse - u = |F_y| / A_y, the share of the lateral limit in use, 0…1
  */
 export function brakingShare(school: BrakingSchool, lateralUse: number): number {
   switch (school) {

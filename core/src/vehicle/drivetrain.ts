@@ -8,7 +8,7 @@ export interface Drivetrain {
   driveMps2: (speedMps: number) => number
   /** change of that drive with speed, 1/s */
   driveSlope: (speedMps: number) => number
-  /** gear (1 is the first) that drives most of those not past the shift point; the top gear beyond all shift points */
+  /** gear (1 is first) that drives hardest of those below their shift point; the top gear beyond all shift points */
   gearAt: (speedMps: number) => number
   /** engine speed in a gear, 1/min */
   rpmAt: (speedMps: number, gear: number) => number
@@ -17,7 +17,7 @@ export interface Drivetrain {
 const TABLE_STEP_MPS = 0.02
 const RPM_PER_RAD_PER_S = 60 / (2 * Math.PI)
 
-/** Torque at an engine speed: joined linearly between the given points, level outside them. */
+/** Torque at an engine speed: linear between the given points, constant outside them. */
 export function torqueNmAt(points: Vehicle['torqueNm'], rpm: number): number {
   const first = points[0]!
   if (rpm <= first[0]) return first[1]
@@ -40,7 +40,7 @@ export function drivetrainOf(vehicle: Vehicle): Drivetrain {
   return made
 }
 
-/** Made once for each vehicle: plans are driven again and again with one thing a little otherwise. */
+/** Made once for each vehicle: a plan is driven again and again with small changes. */
 const drivetrains = new WeakMap<Vehicle, Drivetrain>()
 
 function makeDrivetrain(vehicle: Vehicle): Drivetrain {
@@ -52,7 +52,7 @@ function makeDrivetrain(vehicle: Vehicle): Drivetrain {
   const bestDrive = (speedMps: number) => {
     let most = 0
     for (let gear = 0; gear < gears.length; gear++) {
-      // a hair of slack, so that top speed itself has its gear
+      // a small slack, so that top speed itself has a gear
       if (speedMps * rpmPerMps[gear]! <= redlineRpm * (1 + 1e-9)) most = Math.max(most, driveIn(gear, speedMps))
     }
     return most

@@ -4,13 +4,13 @@ import { drivetrainOf, type Drivetrain } from './drivetrain'
 import type { Road } from './road'
 
 export const GRAVITY_MPS2 = 9.80665
-/** The normal load is never taken as less than this share of gravity, and speed is limited to where it is reached. */
+/** The normal load is never taken as less than this share of gravity; speed is limited to where it reaches it. */
 export const LEAST_LOAD_SHARE = 0.1
 const RAD_PER_DEG = Math.PI / 180
-/** Slowest speed considered, (m/s)²: it keeps times finite where a bank is steeper than its grip holds. */
+/** Slowest speed considered, (m/s)². It keeps times finite where a bank is steeper than its grip can hold. */
 const LEAST_SPEED_SQUARED = 0.25
 
-/** The vehicle at one speed, at each sample of a road: physics.md section 2. q is speed squared, (m/s)². */
+/** The forces on a vehicle by speed, at each sample of a road (docs/model.md, Forces). q is speed squared, (m/s)². */
 export interface Forces {
   readonly drivetrain: Drivetrain
   /** highest q at each sample that load, lateral grip and gearing allow */
@@ -19,13 +19,13 @@ export interface Forces {
   lateralUse: (i: number, q: number) => number
   /** F_y, lateral demand on the tyres, m/s², left positive */
   lateralMps2: (i: number, q: number) => number
-  /** most curvature that lateral grip allows at q to one side (+1 left, −1 right), 1/m, ≥ 0; the load is the line's own */
+  /** most curvature that lateral grip allows at q to one side (+1 left, −1 right), 1/m, ≥ 0; the normal load is the line's own */
   turnablePerM: (i: number, q: number, sign: 1 | -1) => number
   /** resistances: drag, rolling, slope, m/s² */
   resistanceMps2: (i: number, q: number) => number
   /** most net deceleration the school allows, m/s² */
   slowingMps2: (i: number, q: number) => number
-  /** most net acceleration the school allows, m/s²; holding speed is never withheld by the school */
+  /** most net acceleration the school allows, m/s²; the school never withholds what is needed to hold speed */
   gainingMps2: (i: number, q: number) => number
 }
 
@@ -46,13 +46,13 @@ function loadAlong(road: Road, vehicle: Vehicle, airDensity: number): Load {
 }
 
 /**
- * Largest q with sign·(demandPerQ·q − demandBase) ≤ mu·(base + perQ·q). Both sides are linear in q, so it is one division;
- * Infinity where speed never breaks the limit, 0 where no speed keeps it.
+ * Largest q with sign·(demandPerQ·q − demandBase) ≤ mu·(base + perQ·q). Both sides are linear in q, so it takes one division.
+ * Infinity where no speed breaks the limit, 0 where every speed does.
  */
 function sideLimit(sign: number, demandPerQ: number, demandBase: number, mu: number, base: number, perQ: number): number {
   const slope = sign * demandPerQ - mu * perQ
   const room = mu * base + sign * demandBase
-  if (slope <= 0) return Infinity // a least speed, if anything: too slow for the bank, not too fast
+  if (slope <= 0) return Infinity // at most a minimum speed: too slow for the bank, not too fast
   return Math.max(0, room / slope)
 }
 
@@ -78,7 +78,7 @@ export function forcesAlong(road: Road, vehicle: Vehicle, setup: Pick<Setup, 'pa
     demandPerQ[i] = road.curvaturePerM[i]! * Math.cos(crossfall)
     demandBase[i] = GRAVITY_MPS2 * Math.cos(road.slopeRad[i]!) * Math.sin(crossfall)
     slopeMps2[i] = GRAVITY_MPS2 * Math.sin(road.slopeRad[i]!)
-    // the compass direction it blows from is clockwise from north; heading is anticlockwise from east
+    // the wind's direction is clockwise from north; heading is anticlockwise from east
     headwindMps[i] = conditions.windMps * Math.sin(windFromRad + road.headingRad[i]!)
     const crest = load.perQ[i]! < 0 ? (load.base[i]! - leastLoad) / -load.perQ[i]! : Infinity
     const left = sideLimit(1, demandPerQ[i]!, demandBase[i]!, muLat[i]!, load.base[i]!, load.perQ[i]!)

@@ -2,7 +2,7 @@ import type { Vehicle } from '@ochote/contracts'
 import { failure, success, type Outcome } from '../outcome/outcome'
 import type { FieldProblem } from '@ochote/contracts'
 
-/** One sample of a recorded drive; what was not recorded is null. */
+/** One sample of a recorded drive; null for what was not recorded. */
 export interface LapSample {
   readonly timeS: number
   readonly speedMps: number
@@ -10,25 +10,25 @@ export interface LapSample {
   readonly acrossMps2: number | null
 }
 
-/** What a recorded drive shows of a vehicle: the most that was used, which is the least there is. */
+/** What a recorded drive shows of a vehicle: the most that the driver used, so the vehicle can do at least this. */
 export interface VehicleEstimate {
   /** null where lateral acceleration was not recorded */
   readonly muLat: number | null
   readonly muBrake: number
   readonly powerKw: number
-  /** factor on the torque curve that gives this power */
+  /** factor on the torque curve that gives the power used */
   readonly torqueFactor: number
   readonly samples: number
 }
 
 const G_MPS2 = 9.80665
 const FEWEST_SAMPLES = 100
-/** Single samples beyond this share are taken for noise. */
+/** Single samples beyond this share count as noise. */
 const COUNTED_SHARE = 0.985
-/** Slower than this, power is not what limits. */
+/** Below this speed, power is not the limit. */
 const POWER_FROM_MPS = 12
 const AIR_DENSITY = 1.2
-/** Accelerations are averaged over this long, s. */
+/** Accelerations are averaged over this time, s. */
 const AVERAGED_S = 0.5
 
 const share = (values: number[], of: number): number => {
@@ -49,9 +49,10 @@ function fromSpeed(samples: readonly LapSample[]): number[] {
 }
 
 /**
- * Grip and power from a recorded drive on a level road: lateral and braking grip are what was reached in all but the last 1.5 %
- * of the samples; power is mass × speed × (acceleration + drag + rolling) at the crank, likewise. It can only show what the
+ * Grip and power from a recorded drive on a level road. Lateral and braking grip are what was reached in all but the top 1.5 % of
+ * the samples; power is mass × speed × (acceleration + drag + rolling) at the crank, in the same way. A drive shows only what the
  * driver used.
+ * @returns a problem where the drive has too few samples or no speed
  */
 export function identifyFromDrive(
   vehicle: Vehicle,

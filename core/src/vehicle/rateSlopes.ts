@@ -3,16 +3,19 @@ import { SEPARATE_FULL, SEPARATE_NONE } from './brakingSchool'
 import { drivetrainOf } from './drivetrain'
 import { GRAVITY_MPS2, LEAST_LOAD_SHARE } from './forces'
 
-/** What a line keeps of a circuit wherever it runs; one entry a sample. */
+/** What a line has from the circuit wherever it runs; one entry for each sample. */
 export interface Surface {
   readonly slopeRad: Float64Array
   readonly verticalCurvaturePerM: Float64Array
   readonly crossfallRad: Float64Array
-  /** anticlockwise from east; the wind is taken along the circuit rather than the line */
+  /** anticlockwise from east; wind is taken along the circuit, not along the line */
   readonly headingRad: Float64Array
 }
 
-/** A value with its derivatives by q = v², by curvature and by grip, in that order. Filled in place: these are the innermost loops. */
+/**
+ * A value with its derivatives by q = v², by curvature and by grip, in that order. Filled in place, because these are the
+ * innermost loops.
+ */
 export type Slopes = Float64Array
 export const VALUE = 0
 export const BY_Q = 1
@@ -23,7 +26,7 @@ export const noSlopes = (): Slopes => new Float64Array(4)
 
 type Fill = (i: number, q: number, curvature: number, grip: number, out: Slopes) => void
 
-/** The limits of physics.md section 2 with their derivatives, for a line that is being moved. */
+/** The limits of docs/model.md (Forces) with their derivatives, for a line that is being moved. */
 export interface RateSlopes {
   /** highest q; `q` is not read */
   readonly limit: Fill
@@ -32,7 +35,7 @@ export interface RateSlopes {
 }
 
 const LEAST_SPEED_SQUARED = 0.25
-/** |F_y| is rounded over this many m/s² for each unit of rounding: a straight line is no kink then. */
+/** |F_y| is rounded over this many m/s² for each unit of rounding, so that a straight line is no kink. */
 const BLUNT_MPS2 = 10
 /** … and the separate school's shoulders over this much of u. */
 const SHOULDER = 0.7
@@ -64,9 +67,9 @@ const brakingShares = (school: BrakingSchool, rounding: number): Share =>
   school === 'trail' ? circle(rounding) : school === 'blend' ? taper : straightOnly(SHOULDER * rounding)
 
 /**
- * Rates and limits along a circuit for any curvature and grip a line may have there.
- * @param rounding - ε of the friction circle's square root, which has no bounded slope at the limit otherwise, and with it
- *   how far |F_y| is rounded at nought; 0 is the model itself
+ * Rates and limits along a circuit for any curvature and grip that a line may have there.
+ * @param rounding - ε of the friction circle's square root, whose slope is unbounded at the limit otherwise; it also sets how far
+ *   |F_y| is rounded at zero; 0 is the model itself
  */
 export function rateSlopesAlong(
   surface: Surface,
@@ -100,7 +103,7 @@ export function rateSlopesAlong(
 
   const bluntMps2 = BLUNT_MPS2 * rounding
 
-  // of the sample and speed last looked at
+  // of the sample and speed evaluated last
   const load = noSlopes()
   const use = noSlopes()
   const resist = noSlopes()
@@ -117,7 +120,7 @@ export function rateSlopesAlong(
     const most = mu * load[VALUE]!
     const rounded = Math.sqrt(demand * demand + bluntMps2 * bluntMps2)
     const share = (demand * demand) / rounded / most
-    const sign = (demand * (2 - (demand * demand) / (rounded * rounded))) / rounded // of |demand|, rounded at nought
+    const sign = (demand * (2 - (demand * demand) / (rounded * rounded))) / rounded // of |demand|, rounded at zero
     const full = share >= 1
     use[VALUE] = full ? 1 : share
     use[BY_Q] = full ? 0 : (sign * curvature * cosFall[i]!) / most - (share * load[BY_Q]!) / load[VALUE]!
@@ -144,7 +147,7 @@ export function rateSlopesAlong(
     out[BY_Q] = out[BY_Q]! + sign * resist[BY_Q]!
     out[BY_CURVATURE] = out[BY_CURVATURE]! + sign * resist[BY_CURVATURE]!
   }
-  /** tyres of a friction share, as the load gives them */
+  /** friction of a share of the tyres, from the normal load */
   const tyres = (out: Slopes, mu: number, grip: number) => {
     out[VALUE] = mu * grip * load[VALUE]!
     out[BY_Q] = mu * grip * load[BY_Q]!
@@ -158,7 +161,7 @@ export function rateSlopesAlong(
     out[BY_GRIP] = 0
   }
 
-  /** the driven tyres' share that turning leaves, no more than the engine gives, less the resistances */
+  /** the driven tyres' share that turning leaves, at most what the engine gives, less the resistances */
   const driven = (to: Slopes, share: Share, grip: number, engine: number, engineByQ: number) => {
     tyres(to, muDrive, grip)
     shared(to, share)
@@ -208,7 +211,7 @@ export function rateSlopesAlong(
       const engine = Math.min(whole, pitch)
       const engineByQ = whole > pitch ? 0 : drivetrain.driveSlope(speed) / (2 * speed)
       driven(out, driving, grip, engine, engineByQ)
-      if (out[VALUE]! >= 0) return // holding speed asks for no more
+      if (out[VALUE]! >= 0) return // holding speed needs no more
       driven(held, holding, grip, engine, engineByQ)
       if (held[VALUE]! > 0) constant(held, 0)
       if (held[VALUE]! <= out[VALUE]!) return

@@ -1,4 +1,4 @@
-/** What a vehicle meets along the line it drives; every array has one entry a sample. */
+/** What a vehicle meets along the line that it drives; every array has one entry for each sample. */
 export interface Road {
   readonly closed: boolean
   /** distance in plan from each sample to the next along the line itself; on an open course the last entry is unused */
