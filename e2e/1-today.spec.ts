@@ -30,10 +30,10 @@ test('every stage is one key away, and a corner its number', async ({ page }) =>
     ['r', 'run'],
   ] as const) {
     await page.keyboard.press(key)
-    await expect(page).toHaveURL(new RegExp(`/${path}$`))
+    await expect(page).toHaveURL(new RegExp(`/${path}(/|$)`))
   }
   await page.keyboard.press('s')
-  await expect(page).toHaveURL(/\/shelf\/circuits$/)
+  await expect(page).toHaveURL(/\/library\/circuits$/)
   await page.keyboard.press('t')
   await expect(page).toHaveURL(/\/$/)
   await page.keyboard.press('p')

@@ -107,7 +107,7 @@ test('an installed seat opens and logs with the server off, and sends when it is
   const again = await context.newPage()
   await again.goto(path('run'))
   await expect(again.getByRole('button', { name: /^Line:/ })).toBeEnabled({ timeout: 60_000 })
-  await expect(again.getByText('Server away')).toBeVisible()
+  await expect(again.getByText('Server not answering')).toBeVisible()
   await again.getByRole('button', { name: /^Line:/ }).click()
   await expect(again.getByText('1 kept on this device, still to send')).toBeVisible()
   await server.start()

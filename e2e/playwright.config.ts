@@ -9,7 +9,7 @@ const root = join(import.meta.dirname, '..')
 /** Parts that share nothing, each with a server and data of its own, so that they may run side by side. */
 const parts = {
   day: { specs: /\/[1-4]-.*\.spec\.ts$/, port: 4690 },
-  shelf: { specs: /\/([5-9]|10)-.*\.spec\.ts$/, port: 4693 },
+  library: { specs: /\/([5-9]|10)-.*\.spec\.ts$/, port: 4693 },
   live: { specs: /\/1[12]-.*\.spec\.ts$/, port: 4695 },
   lost: { specs: /\/13-.*\.spec\.ts$/, port: 4694 },
 } as const

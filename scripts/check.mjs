@@ -18,7 +18,7 @@ const unit = (project) => ({
     ...['--reporter=default', '--reporter=json', `--outputFile.json=test-results/unit-${project}.json`],
   ],
 })
-const parts = ['shelf', 'day', 'live', 'lost']
+const parts = ['library', 'day', 'live', 'lost']
 
 await step('Install', () => runBeside([...packages(), ...browser()]))
 const [node, web] = units.map(unit)
@@ -30,6 +30,7 @@ await step('Lint, types, unit tests, and the interface in Chromium', () =>
   runBeside([
     ...first,
     ...[npm('types'), npm('build'), web, npm('lint')],
+    { ...npm('budget'), after: ['build'] },
     { ...node, ...compiled },
     ...parts.map((part) => ({ ...npm(`e2e:${part}`), ...served })),
   ]),

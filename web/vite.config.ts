@@ -7,7 +7,7 @@ const api = `http://127.0.0.1:${process.env.OCHOTE_PORT ?? 4600}`
 export default defineConfig({
   plugins: [
     react(),
-    // the whole interface is kept on the device, and what the server said last of the days: a tablet opens without its server
+    // the device keeps the interface and the server's last answers, so that a tablet opens without its server
     VitePWA({
       registerType: 'prompt',
       injectRegister: null,
@@ -23,12 +23,19 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
-        maximumFileSizeToCacheInBytes: 8_000_000,
+        // the charts and the PDF kit are as large as everything else together: they are kept once they have been used
+        globIgnores: ['**/Chart-*.js', '**/pdfStyles-*.js'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
         runtimeCaching: [
           {
-            // never what streams or says whether the server is there: that must not come from a cache
+            // a built file never changes under its name
+            urlPattern: ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/assets/'),
+            handler: 'CacheFirst',
+            options: { cacheName: 'used-files', expiration: { maxEntries: 20 }, cacheableResponse: { statuses: [200] } },
+          },
+          {
+            // but not what streams, nor whether the server answers
             urlPattern: ({ url, request, sameOrigin }) =>
               sameOrigin &&
               request.method === 'GET' &&

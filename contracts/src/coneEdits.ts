@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { duties } from './circuit'
 
 const coneId = z.string().min(1).max(24)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { fieldProblems, showPath, showValue } from './fieldProblem'
 import { logBatchSchema, logEntrySchema } from './log'
 import { setupSchema } from './setup'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** One refused value: where it stood, what was found there, what was expected. */
 export const fieldProblemSchema = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 const id = z.uuid()
 const severity = z.union([z.literal(1), z.literal(2), z.literal(3)])

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** One sample of a live logger. Signs and units as in recorded laps; what a logger does not have is left out. */
 export const liveSampleSchema = z.object({

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { coneEditsSchema } from './coneEdits'
 import { setupSchema } from './setup'
 import { priorityKinds } from './solution'

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { circuitDocumentSchema } from './circuit'
 import { planDraftSchema } from './plan'
 import { markerSchemeSchema } from './markerScheme'

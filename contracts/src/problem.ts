@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { fieldProblemSchema } from './fieldProblem'
 
 const common = { type: z.string(), title: z.string(), status: z.number().int(), detail: z.string() }

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { landmarkKinds } from './circuit'
 
 /** Something every drivers' meeting of a school goes through. */

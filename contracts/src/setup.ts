@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 export const brakingSchools = ['separate', 'blend', 'trail'] as const
 export const lineSchools = ['fastest', 'late-apex', 'tight', 'given'] as const

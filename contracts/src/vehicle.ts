@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 const positive = (most: number) => z.number().positive(`a number above 0`).max(most)
 const increasing = (points: [number, number][]) => points.every((point, i) => i === 0 || point[0] > (points[i - 1]?.[0] ?? -Infinity))

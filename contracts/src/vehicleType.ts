@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { vehicleSchema } from './vehicle'
 
 const id = z.uuid()

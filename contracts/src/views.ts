@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { carSchema } from './car'
 import { daySchema } from './day'
 import { debriefSchema } from './debrief'

@@ -14,7 +14,7 @@ import {
   vehicleTypeSchema,
 } from '@ochote/contracts'
 import { queryOptions } from '@tanstack/react-query'
-import { z } from 'zod'
+import * as z from 'zod'
 import { request } from './request'
 
 /** Every query to the server, with its key and its function. */

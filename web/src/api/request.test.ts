@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { z } from 'zod'
+import * as z from 'zod'
 import { fakeServer } from '../fixtures/fakeServer'
 import { ProblemError, request } from './request'
 

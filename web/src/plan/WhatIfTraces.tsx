@@ -1,6 +1,5 @@
 import { Box, Typography, useTheme } from '@mui/material'
 import { scaleLinear } from 'd3-scale'
-import { line } from 'd3-shape'
 import { signedApart, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
 
 const WIDTH = 308
@@ -48,11 +47,7 @@ function Trace({ title, points, edge = false }: { title: string; points: readonl
   const [from, to] = [points[0]?.m ?? 0, points[points.length - 1]?.m ?? 1]
   const x = scaleLinear([from, to], [PAD.left, WIDTH - PAD.right])
   const y = scaleLinear([low, high], [HEIGHT - PAD.bottom, PAD.top]).nice(3)
-  const path = (value: (p: Point) => number) =>
-    line<Point>(
-      (p) => x(p.m),
-      (p) => y(value(p)),
-    )([...points]) ?? ''
+  const path = (value: (p: Point) => number) => points.map((p) => `${x(p.m).toFixed(1)},${y(value(p)).toFixed(1)}`).join(' ')
   const end = points[points.length - 1]
   const differ = end && Math.abs(y(end.planned) - y(end.changed)) > 11
   return (
@@ -75,8 +70,8 @@ function Trace({ title, points, edge = false }: { title: string; points: readonl
           </text>
         ))}
         {edge && <line x1={PAD.left} x2={WIDTH - PAD.right} y1={y(0)} y2={y(0)} stroke={palette.error.main} strokeWidth={2} />}
-        <path d={path((p) => p.planned)} fill="none" stroke={tokens.ink} strokeWidth={1.5} strokeDasharray="5 4" />
-        <path d={path((p) => p.changed)} fill="none" stroke={palette.primary.main} strokeWidth={2.5} />
+        <polyline points={path((p) => p.planned)} fill="none" stroke={tokens.ink} strokeWidth={1.5} strokeDasharray="5 4" />
+        <polyline points={path((p) => p.changed)} fill="none" stroke={palette.primary.main} strokeWidth={2.5} />
         {edge && (
           <text x={WIDTH - PAD.right + 4} y={y(0) + 4} fontSize={11} fill={palette.error.main}>
             edge

@@ -14,7 +14,7 @@ import {
 } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { z } from 'zod'
+import * as z from 'zod'
 import {
   loggerSchema,
   simulatedLoggerSchema,

@@ -1,5 +1,5 @@
 import { Contrast, DarkModeOutlined, LightModeOutlined } from '@mui/icons-material'
-import { Box, IconButton, Link, Tooltip, Typography } from '@mui/material'
+import { Box, IconButton, Link, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useQuery } from '@tanstack/react-query'
 import { NavLink, Outlet, useMatch } from 'react-router'
@@ -58,12 +58,11 @@ function ThemeButton() {
   const { name, choose } = useThemeChoice()
   const next = themeNames[(themeNames.indexOf(name) + 1) % themeNames.length] ?? 'light'
   const { icon: Icon } = themeIcons[name]
+  const label = `${themeIcons[name].name} theme. Change to ${themeIcons[next].name.toLowerCase()}`
   return (
-    <Tooltip title={`${themeIcons[name].name} theme. Change to ${themeIcons[next].name.toLowerCase()}`}>
-      <IconButton aria-label={`Theme: ${themeIcons[name].name}. Change to ${themeIcons[next].name}`} onClick={() => choose(next)}>
-        <Icon />
-      </IconButton>
-    </Tooltip>
+    <IconButton aria-label={label} title={label} onClick={() => choose(next)}>
+      <Icon />
+    </IconButton>
   )
 }
 

@@ -1,19 +1,21 @@
 import { CloudOffOutlined } from '@mui/icons-material'
-import { Stack, Tooltip, Typography } from '@mui/material'
+import { Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { healthQuery } from '../api/queries'
 
-/** Said in the bar while the server does not answer, where it moves nothing: what is shown may be old. */
+/** Says in the bar that the server does not answer, so that what is shown may be old. It has its own place, and moves nothing. */
 export function ServerAway() {
   const { isError } = useQuery(healthQuery)
   return (
     <Stack role="status" direction="row" sx={{ gap: 0.5, alignItems: 'center', color: 'warning.main' }}>
       {isError && (
-        <Tooltip title="The server does not answer. Shown is what it said last; what is logged is kept on this device until it does.">
-          <Typography variant="body2" tabIndex={0} sx={{ display: 'flex', gap: 0.5, alignItems: 'center' }}>
-            <CloudOffOutlined fontSize="small" /> Server away
-          </Typography>
-        </Tooltip>
+        <Typography
+          variant="body2"
+          title="This page shows what the server said last. What you log is kept on this device until the server answers."
+          sx={{ display: 'flex', gap: 0.5, alignItems: 'center' }}
+        >
+          <CloudOffOutlined fontSize="small" /> Server not answering
+        </Typography>
       )}
     </Stack>
   )

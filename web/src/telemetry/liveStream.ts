@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 import { liveSampleSchema, loggerSchema, type LiveSample } from '@ochote/contracts'
 
 type Listener = (samples: readonly LiveSample[]) => void

@@ -1,11 +1,12 @@
 import { ArrowForward } from '@mui/icons-material'
-import { Box, Button, Link, Stack, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
+import { Box, Button, LinearProgress, Link, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense } from 'react'
 import { Link as RouterLink } from 'react-router'
 import type { DayView } from '@ochote/contracts'
-import { bestLap, stintRecord, timedLaps } from '@ochote/core'
+import { stintRecord } from '@ochote/core'
 import { dayQuery, daysQuery } from '../api/queries'
-import { count, lapTime, longDay, kilometres } from '../format/format'
+import { count, kilometres, longDay } from '../format/format'
 import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
 import { dayToOpen } from '../shell/dayToOpen'
@@ -14,7 +15,11 @@ import { stagePath } from '../shell/stages'
 import { nextStint } from '../stint/phase'
 import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
 import { notReady, type NotReady } from './readiness'
-import { TodayCircuit } from './TodayCircuit'
+import { carName, personName } from './names'
+import { StintsTable } from './StintsTable'
+
+// the drawing brings the solver and the map with it: the day is on the screen before they are
+const TodayCircuit = lazy(async () => ({ default: (await import('./TodayCircuit')).TodayCircuit }))
 
 export function TodayPage() {
   const days = useQuery(daysQuery)
@@ -66,16 +71,14 @@ function OpenedDay({ day }: { day: DayView }) {
           {next ? <Next day={day} next={next} /> : <Typography variant="h2">Every stint is driven</Typography>}
           <Missing day={day} missing={notReady(day, stints)} />
         </Stack>
-        <TodayCircuit day={day} {...(next ? { planId: next.stint.planId } : {})} />
+        <Suspense fallback={<LinearProgress aria-label="Loading" />}>
+          <TodayCircuit day={day} {...(next ? { planId: next.stint.planId } : {})} />
+        </Suspense>
       </Box>
-      <Stints day={day} stints={stints} nextId={next?.stint.id ?? null} />
+      <StintsTable day={day} stints={stints} nextId={next?.stint.id ?? null} />
     </Page>
   )
 }
-
-const personName = (day: DayView, id: string) => day.people.find((p) => p.id === id)?.name ?? 'unknown'
-const carName = (day: DayView, id: string) => day.cars.find((car) => car.id === id)?.name ?? 'unknown'
-const planName = (day: DayView, id: string) => day.plans.find((p) => p.id === id)?.name ?? 'unknown'
 
 function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }) {
   const running = stintRecord(log).phase === 'running'
@@ -127,61 +130,6 @@ function Missing({ day, missing }: { day: DayView; missing: readonly NotReady[] 
           ))}
         </Box>
       )}
-    </Box>
-  )
-}
-
-const phases = { ready: 'to come', running: 'on track', ended: 'driven' } as const
-
-interface StintsProps {
-  day: DayView
-  stints: readonly LoggedStint[]
-  nextId: string | null
-}
-
-function Stints({ day, stints, nextId }: StintsProps) {
-  return (
-    <Box component="section" aria-labelledby="stints" sx={{ overflowX: 'auto' }}>
-      <Typography id="stints" variant="h2" sx={{ mb: 0.5 }}>
-        The day
-      </Typography>
-      <Table size="small">
-        <TableHead>
-          <TableRow>
-            {['Starts', 'Student', 'Car', 'Instructor', 'Plan', 'State', 'Laps', 'Best'].map((head) => (
-              <TableCell key={head}>{head}</TableCell>
-            ))}
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {stints.map(({ stint, log }) => {
-            const record = stintRecord(log)
-            const best = bestLap(record)
-            return (
-              <TableRow key={stint.id} selected={stint.id === nextId}>
-                <TableCell>{stint.startsAt}</TableCell>
-                <TableCell>
-                  <Link component={RouterLink} to={stagePath(day.id, record.phase === 'ended' ? 'debrief' : 'run', stint.id)}>
-                    {personName(day, stint.studentId)}
-                  </Link>
-                </TableCell>
-                <TableCell>{carName(day, stint.carId)}</TableCell>
-                <TableCell>{personName(day, stint.instructorId)}</TableCell>
-                <TableCell>
-                  <Link component={RouterLink} to={stagePath(day.id, 'plan', stint.planId)}>
-                    {planName(day, stint.planId)}
-                  </Link>
-                </TableCell>
-                <TableCell>{phases[record.phase]}</TableCell>
-                <TableCell>
-                  {timedLaps(record).length} of {stint.plannedLaps}
-                </TableCell>
-                <TableCell>{best?.timeS ? lapTime(best.timeS) : '–'}</TableCell>
-              </TableRow>
-            )
-          })}
-        </TableBody>
-      </Table>
     </Box>
   )
 }
