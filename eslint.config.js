@@ -16,7 +16,7 @@ const serverCode = not(
   'No server code here.',
 )
 const simulator = not(
-  ['@ochote/core/simulator', '**/simulator/*'],
+  ['@ochote/core/simulator', '**/simulator/**'],
   'Only tests, the demonstration and the simulated logger import the simulated driver.',
 )
 const contractsAtRunTime = not(['@ochote/contracts'], 'Only the file readers use the schemas at run time; import types elsewhere.', true)
@@ -46,6 +46,14 @@ const coreImports = {
   session: [...planned, 'calls', 'faults', 'stintLog'],
 }
 const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']
+const serverBans = [interfaceCode, not(['@ochote/web'], 'Web and server meet only over HTTP.')]
+// app.ts and repositories.ts hand the open database on
+const usesDatabase = [
+  ...['server/src/db/**', 'server/src/**/*Repository.ts', 'server/src/testing/**'],
+  ...['server/src/app.ts', 'server/src/repositories.ts'],
+]
+const simulatedDrives = ['server/src/demo/**', 'server/src/loggers/simulatedDrive.ts']
+
 const coreBans = [
   node,
   interfaceCode,
@@ -55,8 +63,16 @@ const coreBans = [
   not(['@ochote/core', '@ochote/web'], 'Inside the core, import the file.'),
 ]
 
-const webStages = ['today', 'plan', 'brief', 'calls', 'run', 'debrief', 'progress', 'library', 'circuit', 'vehicle']
 const webBans = [serverCode, node, simulator]
+const webStages = ['today', 'plan', 'brief', 'run', 'debrief', 'progress', 'library', 'circuit', 'vehicle']
+/** Folders that the stages share. Each may import those before it. */
+const webShared = [
+  ...['theme', 'format', 'caution', 'undo', 'forms', 'charts', 'cones', 'api', 'problem', 'device', 'telemetry', 'stintLog'],
+  ...['workers', 'shell', 'ribbon', 'trackMap', 'sessionForm', 'stint', 'pdf'],
+]
+const inFolders = (folders) => folders.map((name) => `**/${name}/**`)
+
+const database = not(['knex', 'better-sqlite3'], 'Only repositories and the database folder speak to the database.')
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', 'data/**', 'test-results/**'] },
@@ -91,7 +107,7 @@ export default tseslint.config(
     rules: ban([
       ...coreBans,
       not(
-        coreFolders.filter((name) => name !== folder && !allowed.includes(name)).map((name) => `**/${name}/*`),
+        coreFolders.filter((name) => name !== folder && !allowed.includes(name)).map((name) => `**/${name}/**`),
         `In the core, ${folder} comes before this.`,
       ),
     ]),
@@ -99,22 +115,33 @@ export default tseslint.config(
   { files: ['cli/src/**/*.ts'], rules: ban([interfaceCode, serverCode, simulator]) },
   {
     files: ['server/src/**/*.ts'],
-    ignores: ['**/*.test.ts', 'server/src/demo/**', 'server/src/loggers/simulatedDrive.ts'],
-    rules: ban([interfaceCode, simulator, not(['@ochote/web'], 'Web and server meet only over HTTP.')]),
+    ignores: ['**/*.test.ts', ...simulatedDrives],
+    rules: ban([...serverBans, simulator]),
   },
+  {
+    files: ['server/src/**/*.ts'],
+    ignores: ['**/*.test.ts', ...usesDatabase, ...simulatedDrives],
+    rules: ban([...serverBans, simulator, database]),
+  },
+  { files: simulatedDrives, ignores: ['**/*.test.ts'], rules: ban([...serverBans, database]) },
   {
     files: ['web/src/**/*.{ts,tsx}'],
     rules: { ...reactHooks.configs.recommended.rules, ...ban(webBans) },
     plugins: { 'react-hooks': reactHooks },
   },
-  ...webStages.map((stage) => ({
-    files: [`web/src/${stage}/**/*.{ts,tsx}`],
+  ...webShared.map((folder, at) => ({
+    files: [`web/src/${folder}/**/*.{ts,tsx}`],
+    ignores: ['**/*.test.{ts,tsx}'],
     rules: ban([
       ...webBans,
-      not(
-        webStages.filter((other) => other !== stage).map((other) => `../${other}/*`),
-        'Stages never import each other.',
-      ),
+      not(inFolders(webStages), 'Stages are made of shared folders, never the other way.'),
+      ...(at < webShared.length - 1
+        ? [not(inFolders(webShared.slice(at + 1)), `Among the shared folders, ${folder} comes before this.`)]
+        : []),
     ]),
+  })),
+  ...webStages.map((stage) => ({
+    files: [`web/src/${stage}/**/*.{ts,tsx}`],
+    rules: ban([...webBans, not(inFolders(webStages.filter((other) => other !== stage)), 'Stages never import each other.')]),
   })),
 )

@@ -28,6 +28,18 @@ describe('the direction of imports', () => {
     ['server/src/app.ts', "import { driveLap } from '@ochote/core/simulator'"],
     ['web/src/main.tsx', "import knex from 'knex'"],
     ['web/src/plan/PlanPage.tsx', "import { Seat } from '../run/Seat'"],
+    ['web/src/plan/compare/ComparePage.tsx', "import { Seat } from '../../run/Seat'"],
+    ['web/src/plan/PlanPage.tsx', "import { LeadPage } from '../run/lead/LeadPage'"],
+    ['web/src/ribbon/Ribbon.tsx', "import { Seat } from '../run/Seat'"],
+    ['web/src/ribbon/Ribbon.tsx', "import type { LeadPage } from '../run/lead/LeadPage'"],
+    ['web/src/ribbon/Ribbon.tsx', "import { TrackMap } from '../trackMap/TrackMap'"],
+    ['web/src/api/queries.ts', "import { useStintLogs } from '../stintLog/useStintLogs'"],
+    ['server/src/days/dayRoutes.ts', "import knex from 'knex'"],
+    ['server/src/days/dayRoutes.ts', "import type { Knex } from 'knex'"],
+    ['server/src/plans/storePlanVersion.ts', "import knex from 'knex'"],
+    ['server/src/loggers/simulatedDrive.ts', "import knex from 'knex'"],
+    ['core/src/geometry/track.ts', "import { speedAlong } from '../speed/nested/speedAlong'"],
+    ['core/src/geometry/track.ts', "import { speedAlong } from '../../speed/speedAlong'"],
     ['cli/src/main.ts', "import express from 'express'"],
   ])('%s may not %s', async (file, line) => {
     expect(await banned(file, line)).toBe(true)
@@ -37,6 +49,9 @@ describe('the direction of imports', () => {
     ['core/src/line/chooseLine.ts', "import type { Setup } from '@ochote/contracts'"],
     ['core/src/speed/speedAlong.ts', "import { forcesAlong } from '../vehicle/forces'"],
     ['web/src/plan/PlanPage.tsx', "import { Ribbon } from '../ribbon/Ribbon'"],
+    ['web/src/plan/compare/ComparePage.tsx', "import { Ribbon } from '../../ribbon/Ribbon'"],
+    ['web/src/trackMap/TrackMap.tsx', "import { allSamples } from '../ribbon/ribbonScales'"],
+    ['server/src/days/dayRepository.ts', "import knex from 'knex'"],
   ])('%s may %s', async (file, line) => {
     expect(await banned(file, line)).toBe(false)
   })
