@@ -53,7 +53,7 @@ test('vehicle, pace, school and weather each recompute the lap and move the mark
   await expect(page.getByRole('button', { name: 'By hand' })).toHaveAttribute('aria-pressed', 'true')
   const marksBefore = await marks()
 
-  await page.getByRole('combobox', { name: 'Vehicle' }).click()
+  await page.getByRole('combobox', { name: 'Vehicle type' }).click()
   await page.getByRole('option', { name: 'Estate' }).click()
   now = await lapAfter(page, before)
   expect(now).toBeGreaterThan(before) // heavier, and on less grip
@@ -81,7 +81,7 @@ test('vehicle, pace, school and weather each recompute the lap and move the mark
     if (await page.getByRole('button', { name: 'Undo' }).isDisabled()) break
     await page.getByRole('button', { name: 'Undo' }).click()
   }
-  await expect(page.getByRole('combobox', { name: 'Vehicle' })).toHaveText('Hatch 1')
+  await expect(page.getByRole('combobox', { name: 'Vehicle type' })).toHaveText('Hatch')
   await expect(page.getByRole('button', { name: 'Late apex' })).toHaveAttribute('aria-pressed', 'true')
   await expect(page.getByText(/^Saved, version/)).toBeVisible()
 })

@@ -82,7 +82,7 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await page.goto(path('debrief'))
     await expect(page.getByRole('region', { name: 'Did the laps come down?' }).getByRole('row')).toHaveCount(6)
     const corrections = page.getByRole('region', { name: 'What was corrected, and did it show?' })
-    await expect(corrections.getByRole('row', { name: /4 brakes early 1 costs not seen fixed/ })).toBeVisible()
+    await expect(corrections.getByRole('row', { name: /4 brakes early costs 1 – – ○ not seen since/ })).toBeVisible()
     await expect(page.getByLabel('Good, 1')).toHaveValue('Corner 7, lap 1: smooth')
     await expect(page.getByRole('region', { name: 'Two things to work on' })).toContainText('Because: seen on lap 1, costs; not seen since')
     await page.getByLabel('In your own words').fill('You knew the words before I said them.')
@@ -98,14 +98,14 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
       'Corner 7, lap 1: smooth',
       'Corner 4: brake at the cone',
       'You knew the words before I said them.',
-      'fixed',
+      'not seen since',
     ])
       expect(pages[0]).toContain(withoutBlanks(words))
 
     const csv = (await saved(page, page.getByRole('button', { name: 'CSV' }))).toString()
     const rows = csv.trim().split('\r\n')
     expect(rows[0]).toBe('date,student,lap,lap_time_s,corner,kind,code,name,severity,outcome')
-    expect(rows).toContain(`2026-10-17,${STUDENT},1,,4,fault,be,brakes early,costs,fixed`)
+    expect(rows).toContain(`2026-10-17,${STUDENT},1,,4,fault,be,brakes early,costs,not seen since`)
     expect(rows.slice(1).filter((r) => r.includes(',lap,'))).toHaveLength(5)
   })
 

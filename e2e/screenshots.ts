@@ -153,7 +153,7 @@ const pictures: Picture[] = [
     name: 'vehicle',
     path: () => '/library/vehicles',
     before: async (page) => {
-      await page.getByRole('link', { name: 'Hatch 1' }).click()
+      await page.getByRole('link', { name: 'Hatch' }).click()
       await page.locator('canvas').waitFor()
     },
   },

@@ -18,6 +18,7 @@ import {
 import { circuitFromDocument, markPlan, solvePlan } from '@ochote/core'
 import { circuits, seed } from './demo/seed'
 import { migrationSource, openDatabase, withoutForeignKeys } from './db/openDatabase'
+import { seededFile } from './testing/seededFile'
 import { startApp, type RunningApp } from './testing/startApp'
 
 let app: RunningApp
@@ -25,6 +26,12 @@ beforeEach(async () => {
   app = await startApp()
 })
 afterEach(() => app.stop())
+
+/** Goes on with a server that has the demonstration. */
+async function startSeeded(): Promise<void> {
+  await app.stop()
+  app = await startApp(await seededFile())
+}
 
 const problemOf = (body: unknown): Problem => problemSchema.parse(body)
 const circle = (change: object = {}) => ({
@@ -118,7 +125,7 @@ describe('errors', () => {
   })
 })
 
-describe('what is changed on the shelf', () => {
+describe('what is changed in the library', () => {
   it('is a circuit, over the version it was made from; a refused one changes nothing', async () => {
     const id = randomUUID()
     await app.ask('POST', '/api/circuits', { id, document: circle() })
@@ -131,8 +138,8 @@ describe('what is changed on the shelf', () => {
     expect((await app.ask('PUT', `/api/circuits/${randomUUID()}`, { document: wider, fromVersion: 1 })).status).toBe(404)
   })
 
-  it('is a vehicle and a marker scheme, likewise', async () => {
-    await seed(app.all)
+  it('is a vehicle type and a marker scheme, likewise', async () => {
+    await startSeeded()
     const [vehicle] = await app.all.vehicleTypes.list()
     const save = (massKg: number, fromVersion: number) =>
       app.ask('PUT', `/api/vehicle-types/${vehicle!.id}`, { vehicle: { ...vehicle!.vehicle, massKg }, fromVersion })
@@ -152,7 +159,7 @@ describe('what is changed on the shelf', () => {
 describe('the demonstration', () => {
   let day: DayView
   beforeEach(async () => {
-    await seed(app.all)
+    await startSeeded()
     const days = (await app.ask('GET', '/api/days')).body as { id: string; date: string }[]
     expect(days.map((d) => d.date)).toEqual(['2026-10-03', '2026-10-17'])
     day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days[1]!.id}`)).body)

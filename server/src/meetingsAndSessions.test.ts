@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { dayViewSchema, meetingSchema, problemSchema, schoolSchema, stintViewSchema, type DayView, type Stint } from '@ochote/contracts'
-import { seed } from './demo/seed'
+import { seededFile } from './testing/seededFile'
 import { startApp, type RunningApp } from './testing/startApp'
 
 const NOW = '2026-10-17T12:00:00.000Z'
@@ -9,8 +9,7 @@ let app: RunningApp
 let day: DayView
 let open: Stint
 beforeEach(async () => {
-  app = await startApp()
-  await seed(app.all)
+  app = await startApp(await seededFile())
   const days = (await app.ask('GET', '/api/days')).body as { id: string }[]
   day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
   open = day.stints.find((s) => s.stint.planVersionId === null)!.stint

@@ -6,7 +6,8 @@ import { circuitFromDocument, LiveLaps, solvePlan } from '@ochote/core'
 import type { LiveLogger, LiveSample } from '@ochote/contracts'
 import { createApp } from '../app'
 import { openDatabase } from '../db/openDatabase'
-import { circuits, plans, seed, typeOf } from '../demo/seed'
+import { circuits, plans, typeOf } from '../demo/seed'
+import { seededFile } from '../testing/seededFile'
 import { repositoriesOf, type Repositories } from '../repositories'
 import { LoggerHub } from './loggerHub'
 import { startSimulated } from './simulatedDrive'
@@ -69,9 +70,8 @@ describe('a simulated logger', () => {
   let all: Repositories
   let stop: () => Promise<void>
   beforeAll(async () => {
-    const db = await openDatabase(':memory:')
+    const db = await openDatabase(await seededFile())
     all = repositoriesOf(db)
-    await seed(all)
     stop = () => db.destroy()
   })
   afterAll(() => stop())

@@ -17,9 +17,13 @@ export interface RunningApp {
   stop: () => Promise<void>
 }
 
-/** The real server on a port of its own, over a database in memory or in a file. */
-export async function startApp(file = ':memory:', now = () => new Date('2026-10-17T12:00:00.000Z')): Promise<RunningApp> {
-  const db = await openDatabase(file)
+const noon = () => new Date('2026-10-17T12:00:00.000Z')
+
+/** The real server on a port of its own, over an SQLite database in memory or in a file. */
+export const startApp = async (file = ':memory:', now = noon): Promise<RunningApp> => startAppOver(await openDatabase(file), now)
+
+/** The real server on a port of its own, over an open database; `stop` closes the database too. */
+export async function startAppOver(db: Knex, now = noon): Promise<RunningApp> {
   const app = createApp({ db, log: pino({ level: 'silent' }), now })
   const server: Server = app.listen(0, '127.0.0.1')
   await once(server, 'listening')

@@ -1,6 +1,6 @@
 import { markPlan, type ConeRulesOfPlan, type MarkedPlan } from '@ochote/core'
 import type { Vehicle } from '@ochote/contracts'
-import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { circuitQuery } from '../api/queries'
 import { circuitToSolve, solutionQuery, type SolutionInput } from './useSolution'
@@ -25,22 +25,23 @@ export function useMarkedPlan(input: MarkedPlanInput): MarkedPlanState {
   const [progress, setProgress] = useState(0)
   const circuit = useQuery(circuitQuery(input.circuitId))
   const toSolve = useMemo(() => circuitToSolve(input.document, circuit.data), [input.document, circuit.data])
-  const inputs = input.placedFor ? [input, { ...input, vehicle: input.placedFor }] : [input]
-  const solutions = useQueries({
-    queries: inputs.map((one) => ({ ...solutionQuery(one, toSolve, setProgress), placeholderData: keepPreviousData })),
+  const solutionFor = (vehicle: Vehicle) => ({
+    ...solutionQuery({ ...input, vehicle }, toSolve, setProgress),
+    placeholderData: keepPreviousData,
   })
+  const driven = useQuery(solutionFor(input.vehicle))
+  // the same query again where the cones are placed for the vehicle that drives
+  const placed = useQuery(solutionFor(input.placedFor ?? input.vehicle))
   const { firstSession, coneEdits } = input
-  const driven = solutions[0]?.data
-  const placedFor = solutions[inputs.length - 1]?.data
   const data = useMemo(
-    () => (driven && placedFor ? markPlan(driven, { firstSession, coneEdits }, placedFor) : undefined),
-    [driven, placedFor, firstSession, coneEdits],
+    () => (driven.data && placed.data ? markPlan(driven.data, { firstSession, coneEdits }, placed.data) : undefined),
+    [driven.data, placed.data, firstSession, coneEdits],
   )
   return {
     data,
     progress,
-    error: circuit.error ?? solutions.find((query) => query.error)?.error ?? null,
-    isFetching: solutions.some((query) => query.isFetching),
-    refetch: () => Promise.all([circuit, ...solutions].map((query) => query.error && query.refetch())),
+    error: circuit.error ?? driven.error ?? placed.error,
+    isFetching: driven.isFetching || placed.isFetching,
+    refetch: () => Promise.all([circuit, driven, placed].map((query) => query.error && query.refetch())),
   }
 }

@@ -9,7 +9,7 @@ const named = (table: Knex.CreateTableBuilder) => {
 export async function up(db: Knex): Promise<void> {
   await db.schema.createTable('circuits', (t) => {
     named(t)
-    t.float('length_m').notNullable()
+    t.double('length_m').notNullable()
     t.boolean('closed').notNullable()
     t.text('document').notNullable()
   })

@@ -10,7 +10,7 @@ export async function up(db: Knex): Promise<void> {
   await db.schema.alterTable('people', (t) => {
     t.string('push', 10)
     t.string('talk', 10)
-    t.float('words_per_second')
+    t.double('words_per_second')
   })
   await db.schema.createTable('schools', (t) => {
     t.string('id', 20).primary()

@@ -225,6 +225,12 @@ export async function up(db: Knex): Promise<void> {
 async function joinVehicles(db: Knex): Promise<void> {
   const types = await db<VehicleRow & { version: number }>('vehicle_types')
   const cars = await db<{ id: string; name: string; vehicle_type_id: string }>('cars')
+  const plans = await db<{ id: string; vehicle_type_id: string }>('plans').select('id', 'vehicle_type_id')
+  const stints = await db<{ id: string; car_id: string }>('stints').select('id', 'car_id')
+  await db.schema.alterTable('plans', (t) => t.dropColumn('vehicle_type_id'))
+  await db.schema.alterTable('stints', (t) => t.dropColumns('car_id', 'other_types_cones', 'version'))
+  // before the new table: PostgreSQL's name for its key is still that of the table which it was renamed from
+  for (const table of ['cars', 'vehicle_types']) await db.schema.dropTable(table)
   await db.schema.createTable('vehicles', (t) => {
     t.uuid('id').primary()
     t.string('name', 120).notNullable()
@@ -243,10 +249,11 @@ async function joinVehicles(db: Knex): Promise<void> {
   }
   const vehicleIdOf = (typeId: string) => vehicleOf.get(typeId) ?? typeId
   for (const table of ['plans', 'stints'] as const) await db.schema.alterTable(table, (t) => t.uuid('vehicle_id').references('vehicles.id'))
-  for (const [typeId, vehicleId] of vehicleOf) await db('plans').where({ vehicle_type_id: typeId }).update({ vehicle_id: vehicleId })
-  await db('stints').update({ vehicle_id: db.ref('car_id') })
-  await db.schema.alterTable('plans', (t) => t.dropColumn('vehicle_type_id'))
-  await db.schema.alterTable('stints', (t) => t.dropColumns('car_id', 'other_types_cones', 'version'))
+  for (const plan of plans)
+    await db('plans')
+      .where({ id: plan.id })
+      .update({ vehicle_id: vehicleIdOf(plan.vehicle_type_id) })
+  for (const stint of stints) await db('stints').where({ id: stint.id }).update({ vehicle_id: stint.car_id })
   for (const { id, content } of await db<{ id: string; content: string }>('plan_versions').select('id', 'content')) {
     const { vehicleType, draft, ...rest } = JSON.parse(content) as { vehicleType: { id: string }; draft: { vehicleTypeId: string } }
     const { vehicleTypeId, ...others } = draft
@@ -255,7 +262,6 @@ async function joinVehicles(db: Knex): Promise<void> {
       .where({ id })
       .update({ content: JSON.stringify({ ...rest, draft: { ...others, vehicleId: vehicleIdOf(vehicleTypeId) }, vehicle }) })
   }
-  for (const table of ['cars', 'vehicle_types']) await db.schema.dropTable(table)
 }
 
 async function copyCircuits(db: Knex): Promise<void> {
