@@ -12,18 +12,18 @@ test('the meeting names what is particular to the circuit; who was absent is not
   for (const words of [
     /Blind over a crest: .*Corner 7 cannot be seen/,
     /Water stands here when it rains/,
-    /No faster than 40 km\/h/,
+    /Pit lane speed limit: 40 km\/h/,
     /Stay inside the blend line until/,
   ])
     await expect(page.getByRole('checkbox', { name: words })).toBeChecked()
-  await expect(page.getByText('Not released until it is done with them: Kofi Brandreth')).toBeVisible()
+  await expect(page.getByText('Can’t be released until they have had the briefing: Kofi Brandreth')).toBeVisible()
   await expectAccessible(page)
 
   const { path, id } = await stintOf(page, 'Kofi Brandreth')
   await page.goto(path('run'))
   await expect(page.getByRole('alert')).toContainText('Not released. Was not at the drivers’ meeting.')
   await expect(page.getByRole('button', { name: /^Line:/ })).toHaveCount(0)
-  await page.getByRole('button', { name: 'Gone through it with them now' }).click()
+  await page.getByRole('button', { name: 'Briefed them now' }).click()
   await expect(page.getByRole('button', { name: 'Line: lap 1 starts' })).toBeEnabled()
   await expect.poll(async () => (await log(page, id)).map((e) => e.kind)).toEqual(['meeting'])
 })
@@ -39,16 +39,16 @@ test('the meeting is talked from a large screen, and the school’s own list goe
     .fill('Paddock')
   await expect(page.getByRole('button', { name: 'Save the list' })).toBeDisabled()
   await page
-    .getByRole('textbox', { name: /^What is said/ })
+    .getByRole('textbox', { name: /^What to say/ })
     .last()
     .fill('Walking pace, dogs on a lead')
   await page.getByRole('button', { name: 'Save the list' }).click()
   const added = page.getByRole('checkbox', { name: 'Walking pace, dogs on a lead' })
   await expect(added).not.toBeChecked()
-  await page.getByRole('button', { name: 'Large, to talk from' }).click()
+  await page.getByRole('button', { name: 'Show large' }).click()
   await expect(page.getByRole('heading', { name: 'Paddock' })).toBeVisible()
   await expectAccessible(page)
-  await page.getByRole('button', { name: 'Gone through, close' }).click()
+  await page.getByRole('button', { name: 'Covered, close' }).click()
   await expect(added).toBeChecked()
   await page.reload()
   await expect(added).toBeChecked()
@@ -114,21 +114,21 @@ test('calls follow the instructor’s speech and the school’s words, and leave
   expect(vtt.match(/^\d\d:\d\d:\d\d\.\d{3} --> \d\d:\d\d:\d\d\.\d{3}$/gm)).toHaveLength(calls)
 
   // what is right twice running fades: on lap 3 only slowing down is called, in one word
-  await page.getByRole('combobox', { name: 'What is called on' }).click()
+  await page.getByRole('combobox', { name: 'Calls for' }).click()
   await page.getByRole('option', { name: 'lap 3' }).click()
   await expect(table.getByRole('row', { name: /Squeeze/ })).toHaveCount(0)
   await expect(table.getByRole('row', { name: / Brake / }).first()).toBeVisible()
-  await page.getByRole('combobox', { name: 'What is called on' }).click()
+  await page.getByRole('combobox', { name: 'Calls for' }).click()
   await page.getByRole('option', { name: 'lap 1' }).click()
 
-  await page.getByRole('button', { name: 'Edit the wordings' }).click()
+  await page.getByRole('button', { name: 'Edit the wording' }).click()
   await page.getByRole('textbox', { name: 'brake, long' }).fill('Bremsen {place}')
   await page.getByRole('textbox', { name: 'Language, such as en-GB' }).fill('??')
   await expect(page.getByText('a language such as en-GB or de')).toBeVisible()
   await page.getByRole('textbox', { name: 'Language, such as en-GB' }).fill('de')
   await page.getByRole('textbox', { name: /^before it/ }).fill('{m} m vor {mark}')
   await page.getByRole('textbox', { name: 'board: {name}' }).fill('Tafel {name}')
-  await page.getByRole('button', { name: 'Save the wordings' }).click()
+  await page.getByRole('button', { name: 'Save the wording' }).click()
   await expect(table.getByRole('row', { name: /Bremsen 68 m vor Tafel 150/ })).toBeVisible()
 
   await page.getByRole('button', { name: 'Measure how fast Hester speaks' }).click()
@@ -137,19 +137,20 @@ test('calls follow the instructor’s speech and the school’s words, and leave
   await page.waitForTimeout(6000)
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByRole('status').filter({ hasText: /^\d\.\d words a second$/ })).toBeVisible()
-  await page.getByRole('button', { name: 'Keep' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText(/words a second \(Hester Quill, measured\)/)).toBeVisible()
 })
 
 test('what a student wants is kept with them, and the briefing is one page', async ({ page }) => {
-  const { path } = await stintOf(page, 'Priya Castellan')
+  const { path, day } = await stintOf(page, 'Priya Castellan')
+  const { id } = day.people.find((p) => p.name === 'Priya Castellan')!
   await page.goto(path('brief'))
   await page.getByRole('button', { name: 'Few words' }).click()
   await page.getByRole('textbox', { name: 'Wants' }).fill('Tell me why, and only twice')
   await page.getByRole('textbox', { name: 'Wants' }).press('Enter')
   await expect(page.getByRole('region', { name: 'Section to work on' })).toContainText(/s for usual misses/)
   await expect
-    .poll(async () => (await openDay(page)).people.find((p) => p.name === 'Priya Castellan'))
+    .poll(async () => (await page.request.get(`/api/people/${id}`)).json() as Promise<unknown>)
     .toMatchObject({ talk: 'few', wishes: 'Tell me why, and only twice' })
   const pages = await pdfPages(await saved(page, page.getByRole('button', { name: 'PDF' })))
   expect(pages).toHaveLength(1)

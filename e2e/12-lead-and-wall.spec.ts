@@ -9,12 +9,12 @@ test('four follow the lead through three rotations, each the same laps right beh
   for (const name of names) await page.getByRole('checkbox', { name }).check()
   await page.getByRole('textbox', { name: 'Laps', exact: true }).fill('eight')
   await expect(page.getByText('expected 1 to 60')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Make the session' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Create the session' })).toBeDisabled()
   await page.getByRole('textbox', { name: 'Laps', exact: true }).fill('8')
   await expect(
     page.getByText('laps 1 to 2: Ines Marlowe · laps 3 to 4: Tobias Fennick · laps 5 to 6: Ruben Halloway · laps 7 to 8: Leo Vantongeren'),
   ).toBeVisible()
-  await page.getByRole('button', { name: 'Make the session' }).click()
+  await page.getByRole('button', { name: 'Create the session' }).click()
   const behind = page.getByRole('region', { name: 'Behind the lead' })
   await expect(behind).toContainText('Ines, drop to the back on the straight after corner 11')
   await expect(behind).toContainText(/Gap 2 s: \d+ m \(\d+ car lengths of \d\.\d m\)/)
@@ -47,7 +47,7 @@ test('four follow the lead through three rotations, each the same laps right beh
   await expect(line).toHaveText('Line: lap 9 ends')
   await page.getByRole('button', { name: 'All in' }).click()
   await expect(page.getByText('The session is over.')).toBeVisible()
-  await expect(page.getByText('All stored')).toBeVisible()
+  await expect(page.getByText('All saved')).toBeVisible()
   const day = await openDay(page)
   const session = day.sessions.find((s) => s.kind === 'led')!
   const logs = await Promise.all(session.stintIds.map((id) => storedLog(page.request, id)))
@@ -148,9 +148,9 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await expect(page.getByText(/^Show the end by 13:3\d:\d\d/)).toBeVisible()
   await page.clock.fastForward(33 * 60_000)
   await expect(page.getByText(/Show the end now/)).toBeVisible()
-  await page.getByRole('button', { name: 'The end is shown' }).click()
-  await expect(page.getByText('The end has been shown.')).toBeVisible()
-  await expect(page.getByText('All stored')).toBeVisible()
+  await page.getByRole('button', { name: 'Last-lap signal given' }).click()
+  await expect(page.getByText('The last-lap signal has been given.')).toBeVisible()
+  await expect(page.getByText('All saved')).toBeVisible()
 
   const logs = await Promise.all(stints.map((s) => storedLog(page.request, s.id)))
   expect(logs.map((log) => log.filter((e) => e.kind === 'line').length)).toEqual([2, 2, 2, 2, 2, 1])

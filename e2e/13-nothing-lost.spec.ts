@@ -85,7 +85,7 @@ test('1,000 entries from eight devices, the server killed at random: every one i
     expect(atKill.filter((e) => e.sent && !stored.has(e.id))).toEqual([])
   }
   await tapping
-  for (const page of pages) await expect(page.getByText('All stored')).toBeVisible({ timeout: 60_000 })
+  for (const page of pages) await expect(page.getByText('All saved')).toBeVisible({ timeout: 60_000 })
   const kept = (await Promise.all(pages.map(keptOn))).flat()
   expect(kept).toHaveLength(ENTRIES)
   expect(kept.filter((e) => !e.sent)).toEqual([])
@@ -109,9 +109,9 @@ test('an installed seat opens and logs with the server off, and sends when it is
   await expect(again.getByRole('button', { name: /^Line:/ })).toBeEnabled({ timeout: 60_000 })
   await expect(again.getByText('Server not answering')).toBeVisible()
   await again.getByRole('button', { name: /^Line:/ }).click()
-  await expect(again.getByText('1 kept on this device, still to send')).toBeVisible()
+  await expect(again.getByText('1 on this device, not sent yet')).toBeVisible()
   await server.start()
-  await expect(again.getByText('All stored')).toBeVisible({ timeout: 30_000 })
+  await expect(again.getByText('All saved')).toBeVisible({ timeout: 30_000 })
   const log = await storedLog(again.request, id)
   expect(log).toHaveLength(before + 1)
   await context.close()

@@ -127,7 +127,7 @@ test('a corner is asked what if: braking later runs wide and says so, braking ea
   await page.keyboard.press('End') // 10 m later
   await expect(whatIf.getByText('10 m later')).toBeVisible()
   await expect(whatIf.getByText(/s gained$/).first()).toBeVisible()
-  await whatIf.getByRole('combobox', { name: 'Done otherwise' }).click()
+  await whatIf.getByRole('combobox', { name: 'What changes' }).click()
   await page.getByRole('option', { name: 'Lift once after full throttle' }).click()
   await expect(whatIf.getByText('for 0.5 s')).toBeVisible()
   await expect(whatIf.getByRole('img', { name: /^Speed, km\/h/ })).toBeVisible()
@@ -173,7 +173,7 @@ test('a cone moved by hand stays moved, says how far, and comes back when it is 
   await row.getByRole('button', { name: /^6 brake/ }).click()
   await row.getByRole('button', { name: /^6 brake/ }).press('Shift+ArrowRight')
   await expect(row).not.toContainText(told)
-  await row.getByRole('button', { name: 'Put it back' }).click()
+  await row.getByRole('button', { name: 'Put back' }).click()
   await expect(row).not.toContainText('than computed')
   await expect(page.getByText(/^Saved, version/)).toBeVisible()
 })
@@ -234,7 +234,7 @@ test('the line is drawn by hand: speeds follow the pointer, keys move it too, an
   await page.mouse.down()
   await page.mouse.move(x, y + (y < band ? 25 : -25), { steps: 8 })
   await expect(
-    page.getByRole('status').filter({ hasText: /^Lap \d:\d\d\.\d\d, \d\.\d\d s slower · corner 3: \d+ km\/h at the slowest/ }),
+    page.getByRole('status').filter({ hasText: /^Lap \d:\d\d\.\d\d, \d\.\d\d s slower · corner 3: \d+ km\/h at its slowest/ }),
   ).toBeVisible()
   await page.mouse.up()
   const moved = await lapAfter(page, before)

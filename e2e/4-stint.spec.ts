@@ -39,7 +39,7 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await expect(page.getByRole('region', { name: 'Corner' })).toContainText('lap 1')
 
     // closing the tab in the middle and opening it again
-    await expect(page.getByText('All stored')).toBeVisible()
+    await expect(page.getByText('All saved')).toBeVisible()
     await page.close()
     const again = await context.newPage()
     await again.goto(path('run'))
@@ -53,12 +53,12 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await expect(line(again)).toHaveText('Line: lap 4 ends')
     await corner(again, '6').click()
     await target(again, /^patient/).click()
-    await expect(again.getByText('3 kept on this device, still to send')).toBeVisible()
+    await expect(again.getByText('3 on this device, not sent yet')).toBeVisible()
     await again.reload()
     await expect(line(again)).toHaveText('Line: lap 4 ends')
-    await expect(again.getByText('3 kept on this device, still to send')).toBeVisible()
+    await expect(again.getByText('3 on this device, not sent yet')).toBeVisible()
     await context.unroute('**/api/stints/**')
-    await expect(again.getByText('All stored')).toBeVisible()
+    await expect(again.getByText('All saved')).toBeVisible()
 
     await line(again).click()
     await expect(again.getByText('this is the last')).toBeVisible()
@@ -66,7 +66,7 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await expect(line(again)).toHaveText('Line: one more lap')
     await again.getByRole('button', { name: 'In', exact: true }).click()
     await expect(again.getByText('The stint is over.')).toBeVisible()
-    await expect(again.getByText('All stored')).toBeVisible()
+    await expect(again.getByText('All saved')).toBeVisible()
 
     const stored = await log(again, id)
     expect(stored.filter((e) => e.kind === 'line')).toHaveLength(6)
@@ -80,11 +80,11 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await page.setViewportSize({ width: 1280, height: 800 })
     const { path } = await stintOf(page, STUDENT)
     await page.goto(path('debrief'))
-    await expect(page.getByRole('region', { name: 'Did the laps come down?' }).getByRole('row')).toHaveCount(6)
-    const corrections = page.getByRole('region', { name: 'What was corrected, and did it show?' })
+    await expect(page.getByRole('region', { name: 'Did the lap times come down?' }).getByRole('row')).toHaveCount(6)
+    const corrections = page.getByRole('region', { name: 'Corrections, and what came of them' })
     await expect(corrections.getByRole('row', { name: /4 brakes early costs 1 – – ○ not seen since/ })).toBeVisible()
     await expect(page.getByLabel('Good, 1')).toHaveValue('Corner 7, lap 1: smooth')
-    await expect(page.getByRole('region', { name: 'Two things to work on' })).toContainText('Because: seen on lap 1, costs; not seen since')
+    await expect(page.getByRole('region', { name: 'Two things to work on' })).toContainText('Why: seen on lap 1, costs; not seen since')
     await page.getByLabel('In your own words').fill('You knew the words before I said them.')
     await page.getByRole('button', { name: 'Save debrief' }).click()
     await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible()
@@ -171,7 +171,7 @@ test('every target in the seat is at least 64 px', async ({ page }) => {
         page.getByRole('button', { name: 'In', exact: true }),
         ...(await page.getByRole('region', { name: 'Corner' }).getByRole('button').all()),
         ...(await page.getByRole('region', { name: 'What happened' }).getByRole('button').all()),
-        ...(await page.getByRole('region', { name: 'What else' }).getByRole('button').all()),
+        ...(await page.getByRole('region', { name: 'What else happened' }).getByRole('button').all()),
       ].map((b) => b.boundingBox()),
     )
     expect(boxes.length).toBeGreaterThan(20)

@@ -22,7 +22,7 @@ async function openCopy(page: Page, name: string): Promise<string> {
 
 test('a circuit is widened along a stretch, undone, redone and saved; its file comes back the same', async ({ page }) => {
   const id = await openCopy(page, 'Widened')
-  await expect(page.getByRole('heading', { name: 'Nothing to remark' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Nothing to check' })).toBeVisible()
   await openTab(page, 'Track')
   await map(page)
     .getByRole('button', { name: /^Position 4\./ })
@@ -36,7 +36,7 @@ test('a circuit is widened along a stretch, undone, redone and saved; its file c
   await expect(page.getByText('found zero, expected 0.5 to 60')).toBeVisible()
   await width.fill('6.5')
   await width.press('Enter')
-  await expect(page.getByText('Changed, not saved')).toBeVisible()
+  await expect(page.getByText('Unsaved changes')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText('Saved, version 1')).toBeVisible()
   await page.getByRole('button', { name: 'Redo' }).click()
@@ -137,7 +137,7 @@ test('a position dragged across the track is shown where it is wrong, and cannot
   await expect(page.getByText(/Found a centreline that crosses itself: after position/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
   await page.keyboard.press('Control+z')
-  await expect(page.getByRole('heading', { name: 'Nothing to remark' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Nothing to check' })).toBeVisible()
 })
 
 test('two who change one circuit: the second is told and chooses; leaving with changes is asked about', async ({ page, context }) => {
@@ -163,7 +163,7 @@ test('two who change one circuit: the second is told and chooses; leaving with c
   await other.getByRole('textbox', { name: 'Name of the circuit' }).press('Enter')
   await other.getByRole('link', { name: 'Circuits' }).click()
   await other.getByRole('button', { name: 'Stay' }).click()
-  await expect(other.getByText('Changed, not saved')).toBeVisible()
+  await expect(other.getByText('Unsaved changes')).toBeVisible()
 })
 
 /** A drive round a stadium, two laps and a bit, as GPX. */
@@ -187,7 +187,7 @@ test('a recce drive becomes a circuit: laps averaged, start chosen on the map', 
   await page.getByRole('switch', { name: 'Driven the other way round' }).click()
   await expect(page.getByRole('progressbar')).toBeHidden()
   await page.getByRole('textbox', { name: 'Name of the circuit' }).fill('Driven slowly')
-  await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await page.getByRole('button', { name: 'Add to the shelf' }).click()
   await expect(page.getByRole('heading', { name: 'Driven slowly', level: 1 })).toBeVisible()
   await expect(page.getByRole('listitem').filter({ hasText: 'no run-off outside corner' })).toBeVisible()
 })
@@ -206,7 +206,7 @@ test('a circuit is drawn on an empty sheet with a scale', async ({ page }) => {
   for (const [x, y] of clicks) await page.mouse.click(sheet.x + x * sheet.width, sheet.y + y * sheet.height)
   await page.getByRole('button', { name: 'Undo' }).click() // the last was one too many
   await page.getByRole('textbox', { name: 'Name of the circuit' }).fill('Drawn')
-  await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await page.getByRole('button', { name: 'Add to the shelf' }).click()
   await expect(page.getByRole('heading', { name: 'Drawn', level: 1 })).toBeVisible()
   const { document } = await stored(page, await idOf(page, 'Drawn'))
   expect((document.features[0] as unknown as { geometry: { coordinates: unknown[] } }).geometry.coordinates).toHaveLength(6)
@@ -252,7 +252,7 @@ test.describe('files that would do harm', () => {
         .getByLabel('Recording')
         .setInputFiles({ name: 'drive.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(content()) })
       await expect(page.getByRole('alert')).toContainText(says, { timeout: 5_000 })
-      await expect(page.getByRole('button', { name: 'Put it on the shelf' })).toBeDisabled()
+      await expect(page.getByRole('button', { name: 'Add to the shelf' })).toBeDisabled()
     })
   }
 })

@@ -9,7 +9,7 @@ test('a vehicle is copied and changed in a form that explains, checks and shows 
   await page.getByRole('button', { name: 'Copy' }).click()
   await expect(page.getByRole('heading', { name: 'Estate, copy', level: 1 })).toBeVisible()
   await expect(page.getByRole('img', { name: /^Drive force at the wheels in each gear/ })).toBeVisible()
-  const figures = page.getByRole('region', { name: 'Can these numbers be right?' })
+  const figures = page.getByRole('region', { name: 'Are these numbers plausible?' })
   const time = () => figures.locator('dd').nth(2).innerText()
   const before = await time()
   const mass = page.getByRole('textbox', { name: 'Mass as driven, kg' })

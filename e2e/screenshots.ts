@@ -111,7 +111,7 @@ const pictures: Picture[] = [
     before: async (page) => {
       for (const name of ['Ines Marlowe', 'Tobias Fennick', 'Priya Castellan', 'Leo Vantongeren'])
         await page.getByRole('checkbox', { name }).check()
-      await page.getByRole('button', { name: 'Make the session' }).click()
+      await page.getByRole('button', { name: 'Create the session' }).click()
       for (let lap = 0; lap < 2; lap++) await page.getByRole('button', { name: /^Line:/ }).click()
       await page.getByRole('button', { name: /^Corner 5 / }).click()
     },

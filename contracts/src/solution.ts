@@ -27,7 +27,7 @@ export const cornerPrioritySchema = z.object({
   exitSPerKmh: z.number(),
   /** seconds lost on the lap for each metre of braking earlier */
   entrySPerM: z.number(),
-  /** seconds lost on the lap for each km/h less at the slowest place */
+  /** seconds lost on the lap for each km/h less at its slowest place */
   minSpeedSPerKmh: z.number(),
   /** seconds that a usual miss costs here: what corners are ranked by */
   atStakeS: z.number(),

@@ -20,7 +20,7 @@ const HIDING = new Map([
 ])
 
 /**
- * The place to look at from a station: where the vehicle will be so many seconds on (docs/model.md, Calls). Where a blind crest
+ * The place to check from a station: where the vehicle will be so many seconds on (docs/model.md, Calls). Where a blind crest
  * or a wall lies between, it says so.
  * @throws RangeError when `aheadS` is not within 3 to 6 s
  */

@@ -24,7 +24,7 @@ export interface RoomToBeWrong {
   /** metres left at a stop, before the obstacle or before the edge where no obstacle is known; negative where it is not enough;
    *  null where the room is not known */
   readonly marginM: number | null
-  /** speed at the first thing that can be hit; 0 where the vehicle stops before it */
+  /** speed at the first obstacle; 0 where the vehicle stops before it */
   readonly obstacleSpeedMps: number | null
   readonly verdict: 'room' | 'unsafe' | 'unknown'
   /** what would make it safe, each by itself; null where nothing has to change or nothing found is enough */

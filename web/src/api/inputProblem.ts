@@ -11,7 +11,7 @@ export function refused(title: string, fields: FieldProblem[]): ProblemError {
     title,
     status: 400,
     fields,
-    detail: `${detail}. Nothing was stored.`,
+    detail: `${detail}. Nothing was saved.`,
   })
 }
 

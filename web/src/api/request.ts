@@ -23,7 +23,7 @@ const unreachable = (): ProblemError =>
     type: 'about:blank',
     title: 'No answer',
     status: 0,
-    detail: 'Ochote’s server did not answer. Nothing on this page is lost; try again when it runs.',
+    detail: 'Ochote’s server did not answer. Nothing on this page is lost. Try again when the server is running.',
   })
 
 /** Characters of a body that browsers send on after a page is gone. */

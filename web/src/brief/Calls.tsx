@@ -53,7 +53,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
         <TextField
           select
           size="small"
-          label="What is called on"
+          label="Calls for"
           value={lap}
           onChange={(e) => setLap(Number(e.target.value))}
           sx={{ minWidth: 150 }}
@@ -64,7 +64,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
             </MenuItem>
           ))}
         </TextField>
-        <Button onClick={() => setDialog('words')}>Edit the wordings</Button>
+        <Button onClick={() => setDialog('words')}>Edit the wording</Button>
         <Button onClick={() => setDialog('rate')}>Measure how fast {instructor.name.split(' ')[0]} speaks</Button>
         <Box sx={{ flex: 1 }} />
         <PdfButton name={`${title}.pdf`} make={async () => (await import('../pdf/callsPdf')).callsPdf(open, sheet, lap)} />
@@ -76,7 +76,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
       <Typography color="text.secondary">
         {count(sheet.calls.length, 'call')}, {sheet.timing.wordsPerSecond.toFixed(1)} words a second
         {instructor.wordsPerSecond === null
-          ? ` (usual: ${instructor.name} was not measured, ${DEFAULT_WORDS_PER_SECOND} is taken)`
+          ? ` (usual: ${instructor.name} has not been measured, so ${DEFAULT_WORDS_PER_SECOND} is used)`
           : ` (${instructor.name}, measured)`}
         , each ends {sheet.timing.reactionS.toFixed(1)} s before its action
         {plan.firstSession ? ': a first session' : ''}.{' '}
@@ -85,9 +85,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
           : student.talk === 'many'
             ? `${student.name} wants many words: nothing fades.`
             : ''}
-        {lap > 2 && student.talk !== 'many'
-          ? ' If everything was right on both laps before: only slowing down is still called, in one word.'
-          : ''}
+        {lap > 2 && student.talk !== 'many' ? ' If both laps before were right, only slowing down is called, in one word.' : ''}
       </Typography>
       {sheet.clashes.map(([a, b]) => (
         <Typography key={`${a}${b}`} role="alert" color="error">
@@ -143,7 +141,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
       )}
       {sheet.dropped.length > 0 && (
         <Typography color="text.secondary">
-          Left out, there is no time to say them:{' '}
+          Left out, because there is no time to say them:{' '}
           {sheet.dropped
             .map((id) => `${about[id]?.verb ?? id}${about[id]?.cornerNumber ? ` at ${about[id].cornerNumber}` : ''}`)
             .join(', ')}

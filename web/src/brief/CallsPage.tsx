@@ -4,7 +4,7 @@ import { Loaded } from '../problem/Loaded'
 import { StintStage } from '../stint/StintStage'
 import { Calls } from './Calls'
 
-/** What is called on each lap. */
+/** Calls for each lap. */
 export function CallsPage() {
   const school = useQuery(schoolQuery)
   return (

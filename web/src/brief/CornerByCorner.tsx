@@ -42,7 +42,7 @@ export function CornerByCorner({ rows, corner, onCorner }: CornerByCornerProps) 
                 {c.points.minSpeed && (
                   <Typography component="span" variant="body2" color="text.secondary">
                     {' '}
-                    {speed(c.points.minSpeed.speedMps)} at the slowest
+                    {speed(c.points.minSpeed.speedMps)} at its slowest
                   </Typography>
                 )}
               </Typography>

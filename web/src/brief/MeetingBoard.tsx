@@ -42,7 +42,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
     <Page title="Drivers’ meeting" actions={<BriefParts open="Meeting" dayId={day.id} />} caution>
       <Stack direction="row" className="no-print" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
         <Button variant="contained" onClick={() => setLarge(true)}>
-          Large, to talk from
+          Show large
         </Button>
         <Button onClick={() => setEditing(true)}>Edit the school’s list</Button>
         <Button onClick={() => window.print()}>Print</Button>
@@ -51,7 +51,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
             ? 'Saving…'
             : meeting.heldAt
               ? `Held by ${meeting.heldBy}, ${clock(meeting.heldAt)}`
-              : `${count(open.length, 'item')} still to go through`}
+              : `${count(open.length, 'item')} still to cover`}
         </Typography>
       </Stack>
       {error && <ProblemNotice error={error} onRetry={retry} />}
@@ -104,11 +104,11 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
             <Typography sx={{ mt: 1 }} color={absent.length > 0 ? 'error' : 'text.secondary'}>
               {absent.length === 0
                 ? 'Everyone is here.'
-                : `Not released until it is done with them: ${absent.map((p) => p.name).join(', ')}`}
+                : `Can’t be released until they have had the briefing: ${absent.map((p) => p.name).join(', ')}`}
             </Typography>
           </Box>
           <TextField
-            label="Questions that were asked"
+            label="Questions asked"
             multiline
             minRows={3}
             value={meeting.questions}
@@ -126,14 +126,14 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
             disabled={!held && (open.length > 0 || meeting.heldBy.trim() === '')}
             onClick={() => change({ ...meeting, heldAt: held ? null : new Date().toISOString() })}
           >
-            {held ? 'Not over yet' : 'The meeting is over'}
+            {held ? 'Reopen the meeting' : 'Close the meeting'}
           </Button>
           {!held && open.length > 0 && (
             <Typography variant="body2">
-              {count(open.length, 'item')} not gone through yet: {open[0]!.topic}, {open[0]!.text}
+              {count(open.length, 'item')} not covered yet: {open[0]!.topic}, {open[0]!.text}
             </Typography>
           )}
-          {!held && open.length === 0 && meeting.heldBy.trim() === '' && <Typography variant="body2">Say who held it.</Typography>}
+          {!held && open.length === 0 && meeting.heldBy.trim() === '' && <Typography variant="body2">Enter who held it.</Typography>}
         </Stack>
       </Box>
       {editing && <SchoolTopics school={school} onClose={() => setEditing(false)} />}

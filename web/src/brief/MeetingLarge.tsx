@@ -53,7 +53,7 @@ export function MeetingLarge({ items, done, onDone, onClose }: MeetingLargeProps
             else onClose()
           }}
         >
-          {at < items.length - 1 ? 'Gone through, next' : 'Gone through, close'}
+          {at < items.length - 1 ? 'Covered, next' : 'Covered, close'}
         </Button>
         <Typography color="text.secondary">
           {at + 1} of {items.length}; arrow keys, Escape closes

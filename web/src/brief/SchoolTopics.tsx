@@ -23,7 +23,7 @@ export function SchoolTopics({ school, onClose }: { school: School; onClose: () 
     <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="topics-title">
       <DialogTitle id="topics-title">The school’s list for every meeting</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-        <DialogContentText>What is particular to a circuit comes from the circuit’s own file, and need not stand here.</DialogContentText>
+        <DialogContentText>Items about a circuit come from the circuit’s own file, so leave them out here.</DialogContentText>
         {save.error && <ProblemNotice error={save.error} />}
         <ConflictDialog what="list" conflict={save.conflict} />
         {topics.map((t, k) => (
@@ -39,7 +39,7 @@ export function SchoolTopics({ school, onClose }: { school: School; onClose: () 
             />
             <TextField
               size="small"
-              label={`What is said, ${k + 1}`}
+              label={`What to say, ${k + 1}`}
               value={t.text}
               error={t.text.trim() === ''}
               multiline
@@ -63,7 +63,7 @@ export function SchoolTopics({ school, onClose }: { school: School; onClose: () 
         </Button>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave as it was</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={wrong || save.saving} onClick={() => save.save({ meeting: [...topics] })}>
           Save the list
         </Button>

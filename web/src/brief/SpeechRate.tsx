@@ -29,7 +29,7 @@ export function SpeechRate({ instructor, words, onClose }: SpeechRateProps) {
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
         {save.error && <ProblemNotice error={save.error} />}
         <ConflictDialog what="person" conflict={save.conflict} />
-        <Typography>Start, read this aloud as you would in the car, then stop:</Typography>
+        <Typography>Press Start, read this aloud as you would in the car, then press Stop:</Typography>
         <Typography sx={{ fontSize: '1.4rem', fontWeight: 650 }}>{words}</Typography>
         <Typography role="status">
           {startedMs !== null
@@ -38,11 +38,11 @@ export function SpeechRate({ instructor, words, onClose }: SpeechRateProps) {
               ? ' '
               : usable
                 ? `${rate.toFixed(1)} words a second`
-                : `${rate.toFixed(1)} words a second cannot be: expected 0.8 to 8. Read it again.`}
+                : `${rate.toFixed(1)} words a second is not possible: expected 0.8 to 8. Read it again.`}
         </Typography>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave as it was</Button>
+        <Button onClick={onClose}>Cancel</Button>
         {startedMs === null ? (
           <Button onClick={() => setStartedMs(performance.now())}>{rate === null ? 'Start' : 'Again'}</Button>
         ) : (
@@ -53,7 +53,7 @@ export function SpeechRate({ instructor, words, onClose }: SpeechRateProps) {
           disabled={!usable || startedMs !== null}
           onClick={() => save.save({ wordsPerSecond: Math.round(rate! * 100) / 100 })}
         >
-          Keep
+          Save
         </Button>
       </DialogActions>
     </Dialog>

@@ -105,7 +105,7 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
                 control={<Switch checked={speaking} onChange={(_e, on) => (setSpeaking(on), on ? undefined : hush())} />}
               />
             ) : (
-              <Typography variant="body2">This browser does not speak: read it out.</Typography>
+              <Typography variant="body2">This browser has no voice. Read it out yourself.</Typography>
             )}
           </Stack>
           <Box component="section" aria-label="Questions">
@@ -119,7 +119,7 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
                 onChange={(e) => setQuestion(e.target.value)}
               />
               <Button type="submit" disabled={question.trim() === ''}>
-                Keep
+                Add
               </Button>
             </Stack>
             {asked.map((q) => (
@@ -128,8 +128,8 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
                   {q.corner ? <strong>Corner {q.corner}: </strong> : null}
                   {q.text}
                 </Typography>
-                <Button size="small" aria-label={`Take back: ${q.text}`} onClick={() => add({ kind: 'undo', about: q.id })}>
-                  Take back
+                <Button size="small" aria-label={`Delete: ${q.text}`} onClick={() => add({ kind: 'undo', about: q.id })}>
+                  Delete
                 </Button>
               </Stack>
             ))}

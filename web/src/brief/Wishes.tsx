@@ -23,7 +23,7 @@ export function Wishes({ student, vehicleNotes }: { student: Person; vehicleNote
           <ToggleButtonGroup
             exclusive
             size="small"
-            aria-label="Pushed or calm"
+            aria-label="How to coach them"
             value={student.push}
             onChange={(_e, push: Person['push']) => save.save({ push })}
           >
@@ -33,7 +33,7 @@ export function Wishes({ student, vehicleNotes }: { student: Person; vehicleNote
           <ToggleButtonGroup
             exclusive
             size="small"
-            aria-label="Many words or few"
+            aria-label="How much to say"
             value={student.talk}
             onChange={(_e, talk: Person['talk']) => save.save({ talk })}
           >

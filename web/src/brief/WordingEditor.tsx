@@ -100,10 +100,10 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => setCalls(defaultCalls)}>The usual English</Button>
-        <Button onClick={onClose}>Leave as it was</Button>
+        <Button onClick={() => setCalls(defaultCalls)}>Standard wording</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={!read.success || save.saving} onClick={() => read.success && save.save({ calls: read.data })}>
-          Save the wordings
+          Save the wording
         </Button>
       </DialogActions>
     </Dialog>

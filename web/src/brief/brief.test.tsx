@@ -83,11 +83,11 @@ describe('how fast someone speaks', () => {
       await userEvent.click(screen.getByRole('button', { name: 'Stop' }))
     }
     await read(0.2)
-    expect(screen.getByRole('status').textContent).toMatch(/cannot be: expected 0.8 to 8/)
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Keep' }).disabled).toBe(true)
+    expect(screen.getByRole('status').textContent).toMatch(/is not possible: expected 0.8 to 8/)
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true)
     await read(2.15)
     expect(screen.getByRole('status').textContent).toBe('3.0 words a second')
-    await userEvent.click(screen.getByRole('button', { name: 'Keep' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }))
     await vi.waitFor(() => expect(onClose).toHaveBeenCalledOnce())
     expect(asked).toEqual([
       { method: 'PUT', path: `/api/people/${instructor.id}`, body: { change: { wordsPerSecond: 3 }, fromVersion: 1 } },
@@ -106,13 +106,13 @@ describe('the meeting', () => {
       return <MeetingBoard day={data} school={school} items={items} />
     }
     renderPage(<Held />)
-    const over = screen.getByRole<HTMLButtonElement>('button', { name: 'The meeting is over' })
+    const over = screen.getByRole<HTMLButtonElement>('button', { name: 'Close the meeting' })
     expect(over.disabled).toBe(true)
-    expect(screen.getByText(`Not released until it is done with them: ${student.name}`)).toBeTruthy()
+    expect(screen.getByText(`Can’t be released until they have had the briefing: ${student.name}`)).toBeTruthy()
     await userEvent.click(screen.getByRole('checkbox', { name: 'A bump at corner 1' }))
     await vi.waitFor(() => expect(asked).toHaveLength(1))
     expect(asked[0]!.body).toMatchObject({ meeting: { done: ['a'] }, fromVersion: 0 })
-    expect(screen.getByText(/^1 item not gone through yet: Flags, Yellow: lift/)).toBeTruthy()
+    expect(screen.getByText(/^1 item not covered yet: Flags, Yellow: lift/)).toBeTruthy()
   })
 
   it('is talked through on a large screen by keys, ticking what was gone through', async () => {
@@ -146,7 +146,7 @@ describe('the school’s wordings', () => {
   it('are checked as they are typed, and saved in whatever language', async () => {
     const { asked } = fakeServer(() => ({ body: { ...school, version: 5 } }))
     renderPage(<WordingEditor school={school} onClose={vi.fn()} />)
-    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save the wordings' })
+    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save the wording' })
     const language = screen.getByRole('textbox', { name: 'Language, such as en-GB' })
     await userEvent.clear(language)
     await userEvent.type(language, '12')

@@ -16,14 +16,14 @@ export function CircuitCheck({ problems, remarks, onFeature }: CircuitCheckProps
   return (
     <Stack component="section" aria-labelledby="circuit-check" sx={{ gap: 0.5 }}>
       <Typography id="circuit-check" variant="h2">
-        {problems.length > 0 ? 'It cannot be used like this' : remarks.length > 0 ? 'It can be used; look at' : 'Nothing to remark'}
+        {problems.length > 0 ? 'It can’t be used yet' : remarks.length > 0 ? 'It can be used; check' : 'Nothing to check'}
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {problems.map((problem) => {
           const about = featureOfProblem(problem)
           return (
             <Stack component="li" key={problem.field + problem.found} direction="row" sx={{ gap: 1, py: 0.5 }}>
-              <ErrorOutlined color="error" titleAccess="has to be mended" />
+              <ErrorOutlined color="error" titleAccess="must be fixed" />
               <Box>
                 <Typography variant="body2" color="error">
                   Found {problem.found}; expected {problem.expected}.

@@ -87,7 +87,7 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
         </Typography>
         <UndoRedo {...draft} />
         <Typography variant="body2" role="status" color="text.secondary">
-          {draft.saving ? 'Saving…' : draft.dirty ? 'Changed, not saved' : `Saved, version ${draft.version}`}
+          {draft.saving ? 'Saving…' : draft.dirty ? 'Unsaved changes' : `Saved, version ${draft.version}`}
         </Typography>
         <Box sx={{ flex: 1 }} />
         <Button startIcon={<FileDownloadOutlined />} onClick={save}>
@@ -160,7 +160,7 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
       <Choice
         open={leaving.state === 'blocked'}
         title="Leave without saving?"
-        text="What was changed since the last save would be lost."
+        text="You will lose the changes since the last save."
         choices={[
           { name: 'Leave', act: () => leaving.proceed?.() },
           { name: 'Stay', act: () => leaving.reset?.() },

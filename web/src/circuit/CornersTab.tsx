@@ -17,7 +17,7 @@ interface CornersTabProps {
 
 /** Corners as they are driven: numbered, named, joined, split, with their ends; and boards before them. */
 export function CornersTab({ document, track, onChange }: CornersTabProps) {
-  if (!track) return <Typography>Corners are found again when the track can be used.</Typography>
+  if (!track) return <Typography>Corners are found once the track can be used.</Typography>
   const corners = cornersOf(track)
   const write = (next: readonly Corner[]) => onChange(withCorners(document, track, next))
   return (
@@ -36,7 +36,7 @@ export function CornersTab({ document, track, onChange }: CornersTabProps) {
                 label="Number"
                 sx={{ width: 88 }}
                 required
-                wrong={(text) => (text.trim() === '' ? 'it cannot be left out' : null)}
+                wrong={(text) => (text.trim() === '' ? 'it can’t be empty' : null)}
                 value={corner.number}
                 most={6}
                 onTake={(number) => write(corners.map((c, k) => (k === i ? { ...c, number } : c)))}
@@ -90,8 +90,8 @@ export function CornersTab({ document, track, onChange }: CornersTabProps) {
         ))}
       </Box>
       <Typography variant="caption" color="text.secondary">
-        Boards are put on the outside, so many metres before the corner begins ({metres(BOARD_OUT_M)} from the edge); move them to where
-        they stand.
+        Boards go on the outside, that many metres before the corner begins ({metres(BOARD_OUT_M)} from the edge). Move each one to where it
+        really stands.
       </Typography>
     </Stack>
   )

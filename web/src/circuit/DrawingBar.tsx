@@ -32,7 +32,7 @@ export function DrawingBar({ addable, count, onDone, onStop }: DrawingBarProps) 
       }}
     >
       <Typography variant="body2">
-        {addable.name}: {single ? 'click where it stands' : 'click along it, in the direction of driving'}
+        {addable.name}: {single ? 'click where it is' : 'click along it, in the direction of driving'}
       </Typography>
       {!single && (
         <Button size="small" startIcon={<Check />} disabled={count < fewestPlaces[addable.geometry]} onClick={onDone}>

@@ -51,6 +51,6 @@ const textOf = (value: unknown) => (typeof value === 'string' || typeof value ==
 
 /** What is wrong with a property's text; its bounds are the reader's, which the check shows. */
 function wrongIn({ kind, required }: RoleField, text: string): string | null {
-  if (text.trim() === '') return required ? 'it cannot be left out' : null
+  if (text.trim() === '') return required ? 'it can’t be empty' : null
   return kind === 'number' && Number.isNaN(typedNumber(text)) ? `found ${text}, expected a number` : null
 }

@@ -69,8 +69,8 @@ export function FeaturesTab({ document, frame, track, selected, onSelect, onChan
       )}
       {listed.length === 0 ? (
         <Typography variant="body2" color="text.secondary">
-          Nothing beside the track yet. Begin with run-off, kerbs, boards and posts: they are what marks are found by and what room is told
-          from.
+          Nothing beside the track yet. Start with run-off, kerbs, boards and posts: marks are described by them, and room is measured to
+          them.
         </Typography>
       ) : (
         <Table size="small" aria-label="On the map">

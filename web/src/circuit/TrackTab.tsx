@@ -27,7 +27,7 @@ const fields: readonly { key: PerPosition | 'height'; label: string; least: numb
   { key: 'widthLeft', label: 'Width to the left edge, m', least: 0.5, most: 60 },
   { key: 'widthRight', label: 'Width to the right edge, m', least: 0.5, most: 60 },
   { key: 'crossfall', label: 'Crossfall, ° (falls to the left: positive)', least: -45, most: 45 },
-  { key: 'grip', label: 'Grip, 1 as usual', least: 0.02, most: 3 },
+  { key: 'grip', label: 'Grip; 1 is normal', least: 0.02, most: 3 },
   { key: 'height', label: 'Height, m', least: -1000, most: 10_000 },
 ]
 
@@ -43,7 +43,7 @@ interface TrackTabProps {
 export function TrackTab({ document, track, stretch, onStretch, onChange }: TrackTabProps) {
   const index = centrelineIndex(document)
   const centreline = featuresIn(document)[index]
-  if (!centreline) return <Typography>The file has no centreline.</Typography>
+  if (!centreline) return <Typography>This file has no centreline.</Typography>
   const places = placesOf(centreline)
   const chosen = places.map((_, i) => i).filter((i) => isIn(stretch, i))
   const own = (key: PerPosition | 'height') => {
@@ -60,7 +60,7 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
         value={document.ochote.name}
         most={80}
         required
-        wrong={(text) => (text.trim() === '' ? 'it cannot be left out' : null)}
+        wrong={(text) => (text.trim() === '' ? 'it can’t be empty' : null)}
         onTake={(name) => onChange(renamed(document, name))}
       />
       {track && (
@@ -76,14 +76,14 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
             : `Positions ${stretch.from + 1} to ${stretch.to + 1}`}
       </Typography>
       <Typography variant="caption" color="text.secondary">
-        Click a position on the map, with Shift for a stretch up to another, in the direction of driving.
+        Click a position on the map. To choose a stretch, hold Shift and click its end, in the direction of driving.
       </Typography>
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
         <Button size="small" onClick={() => onStretch({ from: 0, to: places.length - 1 })}>
           All
         </Button>
         <Button size="small" startIcon={<AddLocationAltOutlined />} onClick={() => onChange(positionAdded(document, stretch.to))}>
-          One more after
+          Add one after
         </Button>
         <Button
           size="small"

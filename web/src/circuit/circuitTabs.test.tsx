@@ -77,7 +77,7 @@ describe('the track of a circuit', () => {
     expect(last().ochote.name).toBe('Quarry loop')
     const count = () => (featuresIn(last())[0]!.geometry.coordinates as unknown[]).length
     const before = count()
-    await userEvent.click(screen.getByRole('button', { name: 'One more after' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Add one after' }))
     expect(count()).toBe(before + 1)
     await userEvent.click(screen.getByRole('button', { name: 'Remove' }))
     expect(count()).toBe(before)
@@ -123,7 +123,7 @@ describe('features of a circuit', () => {
     const number = screen.getByRole('textbox', { name: /Number/ })
     await userEvent.clear(number)
     await userEvent.tab()
-    expect(screen.getByText('it cannot be left out')).toBeTruthy()
+    expect(screen.getByText('it can’t be empty')).toBeTruthy()
     await userEvent.type(number, '4{Enter}')
     expect(featuresIn(last())[1]!.properties).toEqual({ role: 'post', number: '4' })
     await userEvent.click(screen.getByRole('button', { name: 'Remove' }))
@@ -200,7 +200,7 @@ describe('the check of a circuit', () => {
     const onFeature = vi.fn()
     const problem = { field: 'features[4].geometry.coordinates[7][1]', found: '100', expected: 'lat -89…89' }
     renderPage(<CircuitCheck problems={[problem]} remarks={[]} onFeature={onFeature} />)
-    expect(screen.getByRole('heading', { name: 'It cannot be used like this' })).toBeTruthy()
+    expect(screen.getByRole('heading', { name: 'It can’t be used yet' })).toBeTruthy()
     expect(screen.getByText('Found 100; expected lat -89…89.')).toBeTruthy()
     await userEvent.click(screen.getByRole('button', { name: problem.field }))
     expect(onFeature).toHaveBeenCalledWith(4)
@@ -208,7 +208,7 @@ describe('the check of a circuit', () => {
     expect(featureOfProblem({ ...problem, field: 'ochote.name' })).toBeNull()
   })
 
-  it('lists what to look at with where, on the map too', () => {
+  it('lists what to check with where, on the map too', () => {
     const document = stadiumDocument()
     const track = trackOf(document)!
     const remarks = circuitRemarks(track.circuit)

@@ -52,7 +52,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
         {driven && (
           <>
             <Typography variant="body2" role="status" color="text.secondary">
-              {changed ? 'Changed, not saved' : stored ? 'Saved' : 'Suggested from the log, not saved yet'}
+              {changed ? 'Unsaved changes' : stored ? 'Saved' : 'Suggested from the log; not saved yet'}
             </Typography>
             <Button
               startIcon={<TableViewOutlined />}
@@ -103,19 +103,19 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
           <Stack sx={{ gap: 2.5 }}>
             <LapTimes record={record} plannedLapS={solution.trace.lapTimeS} />
             <FaultGrid record={record} corners={solution.corners.map((c) => c.number)} corner={corner} onCorner={chooseCorner} />
-            <FollowUpList title="Corrections, and what the next laps showed" followUps={followed} />
+            <FollowUpList title="Corrections, and what came of them" followUps={followed} />
           </Stack>
         </Box>
       ) : (
         <EmptyState
-          title="Nothing is driven yet"
+          title="Nothing driven yet"
           action={
             <Button variant="contained" component={RouterLink} to={stagePath(day.id, 'run', stint.id)}>
               Take the seat
             </Button>
           }
         >
-          Lap times and what was logged appear here as soon as there is a lap.
+          Lap times and logged faults appear here after the first lap.
         </EmptyState>
       )}
     </StageFrame>

@@ -41,7 +41,7 @@ export function FaultGrid({ record, corners, corner, onCorner }: FaultGridProps)
   return (
     <Box component="section" aria-labelledby="fault-grid" sx={{ overflowX: 'auto' }}>
       <Typography id="fault-grid" variant="h2">
-        What happened where, lap by lap
+        What happened, lap by lap and corner by corner
       </Typography>
       <Cells>
         <thead>

@@ -37,16 +37,20 @@ export function LapTimes({ record, plannedLapS }: { record: StintRecord; planned
   return (
     <Box component="section" aria-labelledby="lap-times">
       <Typography id="lap-times" variant="h2">
-        Did the laps come down?
+        Did the lap times come down?
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, gap: 2, alignItems: 'start' }}>
-        <LazyChart label="Lap times in minutes and seconds, lap by lap; the table beside it has the same" height={170} option={option} />
+        <LazyChart
+          label="Lap times in minutes and seconds, lap by lap; the table beside it has the same figures"
+          height={170}
+          option={option}
+        />
         <Table size="small">
           <TableHead>
             <TableRow>
               <TableCell>Lap</TableCell>
               <TableCell>Time</TableCell>
-              <TableCell>To the best</TableCell>
+              <TableCell>Behind the best</TableCell>
             </TableRow>
           </TableHead>
           <TableBody>

@@ -54,7 +54,7 @@ export function WorkOnThings({ chosen, candidates, onChange }: WorkOnThingsProps
                   onChange={(e) => put(at, { ...one, advice: e.target.value })}
                 />
                 <Typography variant="body2" color="text.secondary">
-                  Because: {one.reason}
+                  Why: {one.reason}
                 </Typography>
               </>
             )}

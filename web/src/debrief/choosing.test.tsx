@@ -36,7 +36,7 @@ describe('two things to work on', () => {
 
   it('say why, and can be put in the instructor’s own words', async () => {
     renderPage(<Page from={candidates.slice(0, 2)} />)
-    expect(screen.getByText(`Because: ${candidates[0]!.reason}`)).toBeTruthy()
+    expect(screen.getByText(`Why: ${candidates[0]!.reason}`)).toBeTruthy()
     const words = screen.getAllByRole('textbox', { name: 'What to do' })[0]!
     await userEvent.clear(words)
     await userEvent.type(words, 'Slower in')

@@ -47,7 +47,7 @@ export function CircuitsBoard() {
         {(list) =>
           list.length === 0 ? (
             <EmptyState title="No circuit yet">
-              Add a circuit as GeoJSON: one line for the middle of the track with its widths; corners, kerbs and run-off as they are known.
+              Add a circuit as GeoJSON: one line along the middle of the track with its widths, and any corners, kerbs and run-off you know.
             </EmptyState>
           ) : (
             <Box

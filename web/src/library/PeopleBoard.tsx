@@ -17,7 +17,7 @@ export function PeopleBoard() {
             <Table size="small" aria-label="People">
               <TableHead>
                 <TableRow>
-                  {['Name', 'Here as', 'Has driven', 'Wants'].map((head) => (
+                  {['Name', 'Role', 'Has driven', 'Wants'].map((head) => (
                     <TableCell key={head}>{head}</TableCell>
                   ))}
                 </TableRow>

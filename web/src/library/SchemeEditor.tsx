@@ -65,7 +65,7 @@ export function SchemeEditor({ scheme, onDone }: SchemeEditorProps) {
                 label="How many"
                 value={look.count}
                 type="number"
-                slotProps={{ htmlInput: { min: 1, max: 6, 'aria-label': `How many at ${duty}` } }}
+                slotProps={{ htmlInput: { min: 1, max: 6, 'aria-label': `Number of markers for ${duty}` } }}
                 onChange={(e) => set(duty, { count: Math.min(6, Math.max(1, Math.round(Number(e.target.value)) || 1)) })}
                 sx={{ width: 100 }}
               />

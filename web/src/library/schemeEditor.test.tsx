@@ -23,7 +23,7 @@ describe('a marker scheme', () => {
     const colour = within(row('brake')).getByRole('textbox', { name: 'Colour of brake' })
     await userEvent.clear(colour)
     await userEvent.type(colour, 'red')
-    await userEvent.click(within(row('brake')).getByRole('spinbutton', { name: 'How many at brake' }))
+    await userEvent.click(within(row('brake')).getByRole('spinbutton', { name: 'Number of markers for brake' }))
     await userEvent.keyboard('{Control>}a{/Control}2')
     const stock = screen.getByRole('spinbutton', { name: 'red in stock' })
     await userEvent.click(stock)

@@ -11,7 +11,7 @@ const LARGEST_BYTES = 1_000_000
 export async function jsonOf(file: File): Promise<unknown> {
   if (file.size > LARGEST_BYTES) {
     throw refused(REFUSED, [
-      { field: file.name, found: `${(file.size / 1e6).toFixed(0)} MB`, expected: `${LARGEST_BYTES / 1e6} MB at the most` },
+      { field: file.name, found: `${(file.size / 1e6).toFixed(0)} MB`, expected: `at most ${LARGEST_BYTES / 1e6} MB` },
     ])
   }
   try {

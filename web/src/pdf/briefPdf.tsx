@@ -85,7 +85,7 @@ function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly
                 <View key={corner.number} style={{ marginBottom: 4 }} wrap={false}>
                   <Text style={s.bold}>
                     {corner.number} {corner.name}, {corner.direction}
-                    {corner.points.minSpeed ? `, ${speed(corner.points.minSpeed.speedMps)} at the slowest` : ''}
+                    {corner.points.minSpeed ? `, ${speed(corner.points.minSpeed.speedMps)} at its slowest` : ''}
                   </Text>
                   {cornerSteps(corner, cones).map((step) => (
                     <Text key={step.action}>

@@ -77,7 +77,7 @@ function DebriefDocument({ open, record, draft }: DebriefDocumentProps) {
             ))}
           </View>
         </View>
-        <Text style={s.heading}>What was corrected, and did it show?</Text>
+        <Text style={s.heading}>Corrections, and what came of them</Text>
         {followed.slice(0, MOST_CORRECTIONS).map((c) => (
           <View key={`${c.corner}${c.code}`} style={[s.cell, { flexDirection: 'row' }]}>
             <Text style={{ width: 60 }}>Corner {c.corner}</Text>
@@ -87,7 +87,7 @@ function DebriefDocument({ open, record, draft }: DebriefDocumentProps) {
             <Text style={[s.bold, { flex: 1 }]}>{c.verdict}</Text>
           </View>
         ))}
-        {followed.length > MOST_CORRECTIONS && <Text>and {followed.length - MOST_CORRECTIONS} more in the record</Text>}
+        {followed.length > MOST_CORRECTIONS && <Text>and {followed.length - MOST_CORRECTIONS} more in the log</Text>}
         <Text style={s.caution} fixed>
           {CAUTION}
         </Text>

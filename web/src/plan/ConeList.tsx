@@ -38,7 +38,7 @@ function movedWords({ alongM, acrossM }: Moved): string {
   const along = Math.abs(alongM) < 0.5 ? null : `${Math.abs(alongM).toFixed(0)} m ${alongM > 0 ? 'later' : 'earlier'}`
   const across = Math.abs(acrossM) < 0.1 ? null : `${Math.abs(acrossM).toFixed(1)} m further ${acrossM > 0 ? 'left' : 'right'}`
   const parts = [along, across].filter((p) => p !== null)
-  return parts.length === 0 ? 'Where it is computed' : `${parts.join(' and ')} than computed`
+  return parts.length === 0 ? 'As computed' : `${parts.join(' and ')} than computed`
 }
 
 /** The marks of a corner, or of the lap: how each is found, and how far it was moved by hand. */
@@ -91,14 +91,14 @@ function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, eff
   return (
     <Stack sx={{ pl: 4.5, pb: 1, gap: 0.5 }}>
       <Stack direction="row" sx={{ alignItems: 'center', gap: 0.5, flexWrap: 'wrap' }}>
-        <Tooltip title="One metre earlier (←; Shift for five)">
+        <Tooltip title="One metre earlier (←; with Shift, five)">
           <span>
             <IconButton size="small" aria-label="One metre earlier" disabled={cone.locked} onClick={() => onNudge(cone.id, -1)}>
               <KeyboardArrowLeft />
             </IconButton>
           </span>
         </Tooltip>
-        <Tooltip title="One metre later (→; Shift for five)">
+        <Tooltip title="One metre later (→; with Shift, five)">
           <span>
             <IconButton size="small" aria-label="One metre later" disabled={cone.locked} onClick={() => onNudge(cone.id, 1)}>
               <KeyboardArrowRight />
@@ -114,14 +114,14 @@ function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, eff
         </Button>
         {cone.moved && (
           <Button size="small" startIcon={<Undo />} onClick={() => onPutBack(cone.id)}>
-            Put it back
+            Put back
           </Button>
         )}
         <Button size="small" color="inherit" startIcon={<DeleteOutlined />} onClick={() => onTakeAway(cone.id)}>
-          Take away
+          Remove
         </Button>
       </Stack>
-      <CommitField label="Remark for whoever places it" value={cone.remark} onTake={(remark) => onRemark(cone.id, remark)} />
+      <CommitField label="Note for the person placing it" value={cone.remark} onTake={(remark) => onRemark(cone.id, remark)} />
       {effect?.(cone)}
       <Typography variant="caption" color="text.secondary">
         {speed(cone.speedMps)} planned · {Math.abs(cone.inFromEdgeM).toFixed(1)} m {cone.inFromEdgeM < 0 ? 'outside' : 'inside'} the edge ·{' '}

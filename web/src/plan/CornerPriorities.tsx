@@ -42,7 +42,7 @@ export function CornerPriorities({ corners, ranking, corner, onCorner, priorityO
         What each corner is for
       </Typography>
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
-        Seconds a usual miss costs: braking 5 m early and 3 km/h too slow. {ranking[0]?.toUpperCase()}
+        The time that a usual miss costs: braking 5 m early and 3 km/h too slow. {ranking[0]?.toUpperCase()}
         {ranking.slice(1)}.
       </Typography>
       <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>

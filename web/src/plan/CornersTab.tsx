@@ -39,7 +39,7 @@ export function CornersTab({ solution, input, draft, corner, onCorner, onChange,
         </>
       ) : (
         <Typography variant="body2" color="text.secondary">
-          Choose a corner to ask what if, and to say yourself what it is for.
+          Choose a corner to ask “what if”, or to say for yourself what it is for.
         </Typography>
       )}
       <CornerPriorities
@@ -103,7 +103,7 @@ function OwnPurpose({ corner, own, onSay }: OwnPurposeProps) {
           disabled={!changed || !complete}
           onClick={() => onSay(kind === '' ? null : { cornerNumber: corner.number, kind, reason: reason.trim() })}
         >
-          {kind === '' ? 'Go by the numbers' : 'Say so'}
+          {kind === '' ? 'Use the numbers' : 'Use my word'}
         </Button>
       </Stack>
     </Box>

@@ -27,7 +27,7 @@ export function HandReadout({ shown, before, changedS }: HandReadoutProps) {
         {corner && (
           <>
             {' '}
-            · corner {corner.number}: {speed(slowest(shown, corner))} at the slowest, before {speed(slowest(before, corner))}
+            · corner {corner.number}: {speed(slowest(shown, corner))} at its slowest, before {speed(slowest(before, corner))}
           </>
         )}
       </Typography>

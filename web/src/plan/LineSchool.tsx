@@ -25,7 +25,9 @@ function ByHand({ overEdge }: Pick<LineReport, 'overEdge'>) {
         The line drawn by hand
       </Typography>
       {overEdge.length === 0 ? (
-        <Typography variant="body2">The vehicle keeps between the edges all the way round. Margins do not apply to it.</Typography>
+        <Typography variant="body2">
+          The whole vehicle stays between the edges all the way round. Margins do not apply to this line.
+        </Typography>
       ) : (
         <Typography variant="body2" color="error" sx={{ fontWeight: 700 }}>
           Unsafe, over the edge:{' '}
@@ -48,7 +50,7 @@ export function LineSchool({ solution }: { solution: PlanSolution }) {
   return (
     <Box component="section" aria-labelledby="line-school">
       <Typography id="line-school" variant="h2" sx={{ mt: 2.5, mb: 0.5 }}>
-        What this line costs and gives
+        What this line costs and gains
       </Typography>
       <Typography variant="body2">
         {costS.toFixed(2)} s a lap slower than the fastest line.
@@ -57,17 +59,17 @@ export function LineSchool({ solution }: { solution: PlanSolution }) {
       </Typography>
       {amiss.length > 0 && (
         <Typography variant="body2" color="warning.main">
-          No late apex found at {amiss.map((c) => `corner ${c.cornerNumber} (${missing(c)})`).join('; ')}.
+          No late apex was found at {amiss.map((c) => `corner ${c.cornerNumber} (${missing(c)})`).join('; ')}.
         </Typography>
       )}
       {exempt.length > 0 && (
         <Typography variant="body2" color="text.secondary">
-          Driven as they come: {exempt.map((c) => `corner ${c.cornerNumber}, ${c.exempt}`).join('; ')}.
+          Driven without the school’s line: {exempt.map((c) => `corner ${c.cornerNumber}, ${c.exempt}`).join('; ')}.
         </Typography>
       )}
       {slow.length > 0 && (
         <Typography variant="body2" color="warning.main">
-          More than a tenth slower at {slow.map((c) => `corner ${c.cornerNumber}`).join(', ')}.
+          More than a tenth of a second slower at {slow.map((c) => `corner ${c.cornerNumber}`).join(', ')}.
         </Typography>
       )}
     </Box>

@@ -67,7 +67,7 @@ export function MarksTab({ day, plan, marked, input, scheme, coneEdits, corner, 
       {gone.length > 0 && (
         <Box component="section" aria-label="Taken away" sx={{ mt: 1.5 }}>
           <Typography variant="overline" component="h3">
-            Taken away by hand
+            Removed by hand
           </Typography>
           {gone.map((cone) => (
             <Stack key={cone.id} direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between' }}>
@@ -75,7 +75,7 @@ export function MarksTab({ day, plan, marked, input, scheme, coneEdits, corner, 
                 {cone.cornerNumber} {cone.duty}, {cone.foundBy}
               </Typography>
               <Button size="small" onClick={() => onChange(broughtBack(coneEdits, cone.id))}>
-                Bring back
+                Put back on
               </Button>
             </Stack>
           ))}

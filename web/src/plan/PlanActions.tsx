@@ -79,7 +79,7 @@ function Rename({ name, onClose, onName }: { name: string; onClose: () => void; 
         />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={typed.trim() === ''} onClick={take}>
           Rename
         </Button>
@@ -128,9 +128,9 @@ function NewVariant({ day, draft, onClose, onOpen }: Pick<PlanActionsProps, 'day
         </Stack>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={shown.trim() === '' || add.isPending} onClick={() => add.mutate()}>
-          Make it
+          Create
         </Button>
       </DialogActions>
     </Dialog>

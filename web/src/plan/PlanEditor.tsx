@@ -52,7 +52,7 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
           hiddenLabel
           value={plan.id}
           onChange={(e) => onOpen(e.target.value)}
-          slotProps={{ select: { 'aria-label': 'Which plan' } }}
+          slotProps={{ select: { 'aria-label': 'Plan' } }}
           sx={{ minWidth: 220 }}
         >
           {day.plans.map((p) => (

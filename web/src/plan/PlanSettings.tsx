@@ -11,22 +11,22 @@ interface PlanSettingsProps {
 }
 
 const schools: Record<BrakingSchool, { name: string; told: string }> = {
-  separate: { name: 'Separate', told: 'Brake in a straight line, finish, off the brake, then turn.' },
-  blend: { name: 'Blend', told: 'The more the wheel is turned, the less the brake.' },
-  trail: { name: 'Trail', told: 'Keep a light brake down to the apex.' },
+  separate: { name: 'Separate', told: 'Brake in a straight line, come off the brake, then turn.' },
+  blend: { name: 'Blend', told: 'Ease off the brake as you turn the wheel.' },
+  trail: { name: 'Trail', told: 'Brake lightly down to the apex.' },
 }
 
 /** Lines that are searched for, and one's own. */
 const lines = {
   'late-apex': {
     name: 'Late apex',
-    told: 'Parallel to the edge until turn-in, apex past half way, then only unwinding: room and a clean exit, for some time.',
+    told: 'Parallel to the edge until turn-in, apex past half way, then only unwinding. It costs some time, and gives room and a clean exit.',
   },
-  fastest: { name: 'Fastest', told: 'Least lap time for this vehicle, pace and school.' },
+  fastest: { name: 'Fastest', told: 'The lowest lap time for this vehicle, pace and school.' },
   tight: { name: 'Tight', told: 'The short way round, losing no more than a tenth of the fastest line’s slowest speed. Usual for karts.' },
   given: {
     name: 'By hand',
-    told: 'Take hold of the line in either drawing. At a chosen corner its points also move by the up and down keys.',
+    told: 'Drag the line in either drawing. In a chosen corner, the up and down keys also move its points.',
   },
 } as const
 type Line = keyof typeof lines

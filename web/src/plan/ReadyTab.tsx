@@ -48,7 +48,7 @@ export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
   return (
     <Box component="section" aria-labelledby="ready">
       <Typography id="ready" variant="h2" sx={{ mb: 1 }}>
-        Before it is used
+        Before it can be used
       </Typography>
       <Stack component="ul" sx={{ listStyle: 'none', p: 0, m: 0, gap: 1 }}>
         {items.map((item) => (
@@ -56,7 +56,7 @@ export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
             {item.done ? (
               <CheckCircleOutlined color="success" titleAccess="done" />
             ) : item.must ? (
-              <ErrorOutlined color="error" titleAccess="has to be done" />
+              <ErrorOutlined color="error" titleAccess="must be done" />
             ) : (
               <RadioButtonUnchecked color="warning" titleAccess="open" />
             )}
@@ -69,7 +69,7 @@ export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
       {ready && (
         <Alert severity={current ? 'success' : 'info'} sx={{ mt: 2 }}>
           Version {ready.version} was marked ready by {ready.by}, {shortDay(ready.at)} {clock(ready.at)}.
-          {!current && ' It has been changed since: what is driven next is the plan as it stands now.'}
+          {!current && ' The plan has changed since. The next stint uses the plan as it is now.'}
         </Alert>
       )}
       {!current && (
@@ -84,14 +84,14 @@ export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
           </Button>
           <Typography variant="caption" color="text.secondary">
             {open.length > 0
-              ? 'It can be marked ready when nothing unsafe is left unanswered.'
-              : 'The version is kept as it is, with its circuit, vehicle and markers; later changes make another.'}
+              ? 'It can be marked ready once every unsafe finding has an answer.'
+              : 'This version is stored with its circuit, vehicle and markers. Later changes make a new one.'}
           </Typography>
           {mark.error && <ProblemNotice error={mark.error} />}
         </Stack>
       )}
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 2 }}>
-        A stint keeps the plan it was driven on from its first logged entry.
+        From its first logged entry, a stint keeps the plan that it was driven on.
       </Typography>
     </Box>
   )

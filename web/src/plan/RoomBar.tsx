@@ -13,7 +13,7 @@ export function RoomBar({ room, longestM }: { room: RoomToBeWrong; longestM: num
   const words = [
     `stops ${stopsM.toFixed(0)} m from the cone, ${reactionM.toFixed(0)} m of it late`,
     ...(toEdgeM === null ? [] : [`the edge at ${toEdgeM.toFixed(0)} m`]),
-    ...(toObstacleM === null ? [] : [`the first thing that can be hit at ${toObstacleM.toFixed(0)} m`]),
+    ...(toObstacleM === null ? [] : [`the first obstacle at ${toObstacleM.toFixed(0)} m`]),
   ].join('; ')
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" height={HEIGHT} preserveAspectRatio="xMinYMid meet" role="img" aria-label={words}>

@@ -42,10 +42,10 @@ export function RoomTab({ rooms: found, draft, corner, onCorner, onChange }: Roo
         Room to be wrong
       </Typography>
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
-        A second late at the brake cone where it stands, then straight on as hard as it brakes. The worst first. Drawn to scale from the
-        cone: what it takes to stop, the edge, and the first thing that can be hit.
+        The driver brakes one second after the brake cone, as hard as the vehicle can, and goes straight on. Worst first. Drawn to scale
+        from the cone: the stopping distance, the edge, and the first obstacle.
       </Typography>
-      {rooms.length === 0 && <Typography variant="body2">No corner is braked for.</Typography>}
+      {rooms.length === 0 && <Typography variant="body2">No corner needs braking.</Typography>}
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {rooms.map((room) => (
           <li key={room.cornerNumber}>
@@ -109,8 +109,8 @@ function Answer({ room, given, holds, onAnswer }: AnswerProps) {
     <Stack component="form" aria-label={`Answer for corner ${room.cornerNumber}`} sx={{ pl: 4.5, pb: 1.5, gap: 1 }}>
       <Typography variant="body2">
         {given
-          ? `It has got worse since ${given.by} answered for ${given.shortM.toFixed(0)} m. Answer it again:`
-          : 'Move the cone, lower the pace, or write why it stays, by name:'}
+          ? `It has become worse since ${given.by} answered for ${given.shortM.toFixed(0)} m. Answer it again:`
+          : 'Move the cone, lower the pace, or write down why it stays, with your name:'}
       </Typography>
       <TextLine label="Reason" required value={reason} most={300} onText={setReason} />
       <TextLine label="Name" required value={by} most={80} onText={setBy} />
@@ -122,7 +122,7 @@ function Answer({ room, given, holds, onAnswer }: AnswerProps) {
           onAnswer({ cornerNumber: room.cornerNumber, reason: reason.trim(), by: by.trim(), shortM: Math.max(0, -(room.marginM ?? 0)) })
         }
       >
-        Answer for it
+        Record the answer
       </Button>
     </Stack>
   )

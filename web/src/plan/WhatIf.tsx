@@ -43,7 +43,7 @@ export function WhatIf({ input, solution, corner, onAnswer }: WhatIfProps) {
         select
         fullWidth
         size="small"
-        label="Done otherwise"
+        label="What changes"
         value={kind}
         onChange={(e) => setKind(changeKinds.find((k) => k === e.target.value) ?? kind)}
       >
@@ -70,7 +70,7 @@ export function WhatIf({ input, solution, corner, onAnswer }: WhatIfProps) {
       </Stack>
       {error && (
         <Typography variant="body2" color="error" role="alert">
-          This could not be worked out: {error.message}
+          This could not be computed: {error.message}
         </Typography>
       )}
       {answer && <Answer answer={answer} solution={solution} />}

@@ -52,7 +52,7 @@ export const changeOptions: Readonly<Record<ChangeKind, ChangeOption>> = {
     make: (metres) => ({ kind: 'turn-later', metres }),
   },
   'apex-earlier': {
-    name: 'Come to the inside early',
+    name: 'Reach the inside early',
     least: 0,
     most: 10,
     step: 1,

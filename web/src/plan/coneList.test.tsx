@@ -45,15 +45,15 @@ describe('the marks of a plan', () => {
   it('say how far from the computed place they were moved, and go back', async () => {
     const told = list({ cones: [{ ...first, moved: { alongM: -8.2, acrossM: 0.4 } }], selected: first.id })
     expect(screen.getByText(/^8 m earlier and 0.4 m further left than computed/)).toBeTruthy()
-    await userEvent.click(screen.getByRole('button', { name: 'Put it back' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Put back' }))
     expect(told.onPutBack).toHaveBeenCalledExactlyOnceWith(first.id)
   })
 
   it('are locked, remarked on and taken away', async () => {
     const told = list({ selected: first.id })
     await userEvent.click(screen.getByRole('button', { name: 'Lock here' }))
-    await userEvent.type(screen.getByRole('textbox', { name: 'Remark for whoever places it' }), 'On the drain cover{Enter}')
-    await userEvent.click(screen.getByRole('button', { name: 'Take away' }))
+    await userEvent.type(screen.getByRole('textbox', { name: 'Note for the person placing it' }), 'On the drain cover{Enter}')
+    await userEvent.click(screen.getByRole('button', { name: 'Remove' }))
     expect(told.onLock).toHaveBeenCalledExactlyOnceWith(first.id, true)
     expect(told.onRemark).toHaveBeenCalledExactlyOnceWith(first.id, 'On the drain cover')
     expect(told.onTakeAway).toHaveBeenCalledExactlyOnceWith(first.id)
@@ -67,7 +67,7 @@ describe('the marks of a plan', () => {
 
   it('have nothing to put back where they stand as computed', () => {
     list({ selected: first.id })
-    expect(screen.queryByRole('button', { name: 'Put it back' })).toBeNull()
+    expect(screen.queryByRole('button', { name: 'Put back' })).toBeNull()
   })
 })
 
@@ -80,7 +80,7 @@ describe('two savings over each other', () => {
     renderPage(<ConflictDialog what="plan" conflict={conflict} differences={draftDifferences(mine, theirs, day)} />)
     expect(screen.getByRole('dialog').textContent).toContain('Version 7 was saved')
     const rows = screen.getAllByRole('row').map((row) => row.textContent)
-    expect(rows).toEqual(['YoursTheirs', expect.stringMatching(/^First session(yesno|noyes)$/), 'Cones taken awaynone1-exit'])
+    expect(rows).toEqual(['YoursTheirs', expect.stringMatching(/^First session(yesno|noyes)$/), 'Cones removednone1-exit'])
     await userEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
     await userEvent.click(screen.getByRole('button', { name: 'Take theirs' }))
     expect([conflict.keepMine.mock.calls.length, conflict.takeTheirs.mock.calls.length]).toEqual([1, 1])

@@ -22,7 +22,7 @@ function settingsOf(draft: PlanDraft, day: Pick<DayView, 'vehicleTypes' | 'marke
     'Cones moved': list(coneEdits.moves.map((m) => `${m.coneId} to ${m.stationM.toFixed(0)} m (${m.offsetM.toFixed(1)} m across)`)),
     'Cones locked': list(coneEdits.locked),
     'Cones added': list(coneEdits.added.map((c) => `${c.duty} at ${c.stationM.toFixed(0)} m`)),
-    'Cones taken away': list(coneEdits.removed),
+    'Cones removed': list(coneEdits.removed),
     Remarks: list(coneEdits.notes.map((n) => `${n.coneId}: ${n.note}`)),
     'What corners are for': list(draft.priorityOverrides.map((p) => `${p.cornerNumber} ${p.kind}, ${p.reason}`)),
     'Unsafe cones answered': list(draft.unsafeAnswers.map((a) => `${a.cornerNumber} by ${a.by}: ${a.reason}`)),

@@ -27,15 +27,15 @@ describe('what a line costs and gives', () => {
   it('names corners without a late apex with what they have, and those that need none with the reason', () => {
     const look = { cornerNumber: '1', apexShare: 0.51, toEdgeRad: 0.02, riseShare: 0.01, met: false, exempt: null }
     showing({ lateApex: [look, { ...look, cornerNumber: '2', exempt: 'taken flat' }] })
-    expect(screen.getByText(/^No late apex found at/).textContent).toContain('corner 1 (apex at 51 % of the way, 1.1° to the edge')
-    expect(screen.getByText(/^Driven as they come/).textContent).toContain('corner 2, taken flat')
+    expect(screen.getByText(/^No late apex was found at/).textContent).toContain('corner 1 (apex at 51 % of the way, 1.1° to the edge')
+    expect(screen.getByText(/^Driven without the school’s line/).textContent).toContain('corner 2, taken flat')
   })
 
   it('of one’s own says where it is over an edge, as unsafe', () => {
     const coneEdits = (overEdge: LineReport['overEdge']) =>
       renderPage(<LineSchool solution={{ ...solved(), lineReport: report({ overEdge }) }} />)
     const { unmount } = coneEdits([])
-    expect(screen.queryByText(/^The vehicle keeps between the edges/)).not.toBeNull()
+    expect(screen.queryByText(/^The whole vehicle stays between the edges/)).not.toBeNull()
     unmount()
     coneEdits([{ fromM: 100, toM: 118, side: 'left', byM: 0.42 }])
     expect(screen.getByText(/^Unsafe, over the edge/).textContent).toContain('0.4 m on the left, 100 to 118 m')

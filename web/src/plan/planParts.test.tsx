@@ -31,7 +31,7 @@ describe('what two drafts have differently', () => {
       coneEdits: { ...noConeEdits, locked: ['1-turn'], removed: ['2-exit'] },
     }
     const found = new Map(draftDifferences(draft, theirs, day).map((d) => [d.what, [d.mine, d.theirs]]))
-    expect([...found.keys()]).toEqual(['Name', 'Pace', 'First session', 'Cones locked', 'Cones taken away'])
+    expect([...found.keys()]).toEqual(['Name', 'Pace', 'First session', 'Cones locked', 'Cones removed'])
     expect(found.get('First session')).toEqual(['no', 'yes'])
     expect(found.get('Cones locked')).toEqual(['none', '1-turn'])
     expect(found.get('Pace')![1]).toContain('braking 50 %')
@@ -97,7 +97,7 @@ describe('the marks of a plan', () => {
     const coneEdits = { ...noConeEdits, locked: [turn.id], removed: ['1-exit'] }
     const { onChange } = open(coneEdits, turn.id)
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'One metre later' }).disabled).toBe(true)
-    await userEvent.click(screen.getByRole('button', { name: 'Bring back' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Put back on' }))
     expect(onChange.mock.calls[0]![0]).toEqual({ ...coneEdits, removed: [] })
   })
 })
@@ -124,7 +124,7 @@ describe('what can be done with a plan as a whole', () => {
     const { asked } = fakeServer(({ body }) => ({ body: { ...plan, ...(body as { draft: PlanDraft }).draft, id: (body as Plan).id } }))
     const { onOpen } = open()
     await choose('New variant…')
-    await userEvent.click(within(screen.getByRole('dialog')).getAllByRole('button', { name: /^(Make|Add)/ })[0]!)
+    await userEvent.click(within(screen.getByRole('dialog')).getAllByRole('button', { name: /^Create/ })[0]!)
     await vi.waitFor(() => expect(onOpen).toHaveBeenCalledOnce())
     expect(asked[0]).toMatchObject({ method: 'POST', path: '/api/plans', body: { dayId: day.id } })
   })
@@ -138,7 +138,7 @@ describe('before a plan is used', () => {
     open()
     const items = screen.getAllByRole('listitem').map((i) => [i.querySelector('title')?.textContent, i.textContent])
     expect(items.length).toBeGreaterThan(2)
-    for (const [sign] of items) expect(['done', 'has to be done', 'open']).toContain(sign)
+    for (const [sign] of items) expect(['done', 'must be done', 'open']).toContain(sign)
   })
   it('says which version was marked ready, by whom', () => {
     open({ ready: { id: plan.id, version: 3, by: 'Hester Quill', at: '2026-10-17T07:00:00.000Z' } })

@@ -51,10 +51,10 @@ describe('what a plan is made for', () => {
 
   it('is a braking school, told in the words for the student', async () => {
     const { last } = open()
-    expect(screen.getByText('The more the wheel is turned, the less the brake.')).toBeTruthy()
+    expect(screen.getByText('Ease off the brake as you turn the wheel.')).toBeTruthy()
     await choose('Separate')
     expect(last().setup.brakingSchool).toBe('separate')
-    expect(screen.getByText('Brake in a straight line, finish, off the brake, then turn.')).toBeTruthy()
+    expect(screen.getByText('Brake in a straight line, come off the brake, then turn.')).toBeTruthy()
   })
 
   it('is a line, pressed where it is the one driven', async () => {

@@ -48,9 +48,11 @@ describe('room to be wrong', () => {
   it('is said with what is short and what would be enough, never more than is', () => {
     expect(roomWords(enough)).toBe('24 m left')
     expect(roomWords(unsafe)).toBe(
-      'unsafe: 12 m short over the grass, 36 km/h at the first thing that can be hit. It needs the brake cone 14 m earlier or 91 % of this pace',
+      'unsafe: 12 m short over the grass, 36 km/h at the first obstacle. It needs the brake cone 14 m earlier or 91 % of this pace',
     )
-    expect(roomWords({ ...unsafe, coneEarlierM: null, paceShare: null })).toContain('No earlier cone or lower pace found is enough')
+    expect(roomWords({ ...unsafe, coneEarlierM: null, paceShare: null })).toContain(
+      'No earlier cone or lower pace that was tried is enough',
+    )
     expect(roomWords(unknown)).toContain('not known')
   })
 
@@ -71,7 +73,7 @@ describe('room to be wrong', () => {
 
   it('that is unsafe is answered by name and reason, which can be taken back', async () => {
     const { drafts, unmount } = open([unsafe])
-    const button = screen.getByRole('button', { name: 'Answer for it' })
+    const button = screen.getByRole('button', { name: 'Record the answer' })
     expect(button.hasAttribute('disabled')).toBe(true)
     await userEvent.type(screen.getByRole('textbox', { name: /Reason/ }), 'Marshal there waves down')
     await userEvent.type(screen.getByRole('textbox', { name: /Name/ }), 'Rhona Keld')
@@ -86,13 +88,13 @@ describe('room to be wrong', () => {
 
   it('is asked again where it has got worse since it was answered', () => {
     open([{ ...unsafe, marginM: -15 }], [{ cornerNumber: '2', reason: 'Known', by: 'Rhona Keld', shortM: 12.2 }])
-    expect(screen.getByText(/It has got worse since Rhona Keld answered for 12 m/)).toBeTruthy()
-    expect(screen.getByRole('button', { name: 'Answer for it' })).toBeTruthy()
+    expect(screen.getByText(/It has become worse since Rhona Keld answered for 12 m/)).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Record the answer' })).toBeTruthy()
   })
 
   it('says so where no corner is braked for', () => {
     open([])
-    expect(screen.getByText('No corner is braked for.')).toBeTruthy()
+    expect(screen.getByText('No corner needs braking.')).toBeTruthy()
   })
 
   it('is in the plan’s summary where a corner is unsafe', () => {

@@ -13,16 +13,16 @@ const percent = (share: number) => `${Math.floor(share * 100)} %`
 export function roomWords({ verdict, marginM, surface, obstacleSpeedMps, coneEarlierM, paceShare }: Room): string {
   switch (verdict) {
     case 'room':
-      return marginM === null ? 'straight on stays on the road' : `${metres(marginM)} left`
+      return marginM === null ? 'going straight on stays on the road' : `${metres(marginM)} left`
     case 'unknown':
-      return 'not known: the circuit’s file has no run-off there'
+      return 'not known: the circuit’s file has no run-off here'
     case 'unsafe': {
       const ways = [
         ...(coneEarlierM === null ? [] : [`the brake cone ${Math.ceil(coneEarlierM)} m earlier`]),
         ...(paceShare === null ? [] : [`${percent(paceShare)} of this pace`]),
       ]
-      const hit = `unsafe: ${metres(-(marginM ?? 0))} short over the ${surface ?? 'edge'}, ${speed(obstacleSpeedMps ?? 0)} at the first thing that can be hit`
-      return ways.length > 0 ? `${hit}. It needs ${ways.join(' or ')}` : `${hit}. No earlier cone or lower pace found is enough`
+      const hit = `unsafe: ${metres(-(marginM ?? 0))} short over the ${surface ?? 'edge'}, ${speed(obstacleSpeedMps ?? 0)} at the first obstacle`
+      return ways.length > 0 ? `${hit}. It needs ${ways.join(' or ')}` : `${hit}. No earlier cone or lower pace that was tried is enough`
     }
   }
 }

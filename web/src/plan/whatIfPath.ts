@@ -1,6 +1,6 @@
 import { sampleAtStation, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
 
-/** Nearer than this to the planned line it is drawn as one with it. */
+/** Closer to the planned line than this, it is drawn on top of it. */
 const SAME_M = 0.05
 
 /** A place on the circuit, by station and offset. */

@@ -37,7 +37,7 @@ export function ConflictDialog({ what, conflict, differences }: ConflictDialogPr
           Version {conflict?.version} was saved while you were making changes here. Your changes are not stored yet. Keep yours and replace
           theirs, or drop yours and take theirs.
         </DialogContentText>
-        {differences?.length === 0 && <DialogContentText sx={{ mt: 1 }}>The two are the same.</DialogContentText>}
+        {differences?.length === 0 && <DialogContentText sx={{ mt: 1 }}>The two versions are the same.</DialogContentText>}
         {differences && differences.length > 0 && <Differences differences={differences} />}
       </DialogContent>
       <DialogActions>

@@ -31,7 +31,7 @@ function ProgressOf({ day, studentId }: { day: DayView; studentId: string | unde
       size="small"
       hiddenLabel
       value={student?.id ?? ''}
-      slotProps={{ select: { 'aria-label': 'Which student' } }}
+      slotProps={{ select: { 'aria-label': 'Student' } }}
       sx={{ minWidth: 220 }}
       onChange={(e) => void navigate(stagePath(day.id, 'progress', e.target.value))}
     >

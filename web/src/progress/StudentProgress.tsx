@@ -84,9 +84,13 @@ export function StudentProgress({ student }: { student: StudentView }) {
       </Typography>
       <Box component="section" aria-labelledby="by-corner">
         <Typography id="by-corner" variant="h2">
-          Where did the faults go?
+          Faults at each corner
         </Typography>
-        <LazyChart label="Faults a lap at each corner, one bar a day; the table below has the same" height={260} option={option} />
+        <LazyChart
+          label="Faults a lap at each corner, one bar for each day; the table below has the same figures"
+          height={260}
+          option={option}
+        />
       </Box>
       <HistoryTable histories={histories} heads={days.map((d) => shortDay(d.date))} />
     </>

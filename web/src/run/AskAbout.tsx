@@ -14,7 +14,7 @@ export function AskAbout({ about, onAnswer }: AskAboutProps) {
   return (
     <Box
       component="section"
-      aria-label="Was it put right?"
+      aria-label="Was it fixed?"
       sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'minmax(0,1fr) auto' }, gap: 1, alignItems: 'center' }}
     >
       <Typography sx={{ fontSize: { xs: '1rem', sm: '1.1rem' }, lineHeight: 1.3 }}>

@@ -108,7 +108,7 @@ function LoggerDialog({ stint, logger, free, onClose }: LoggerDialogProps) {
                   </Button>
                 )}
                 <Button variant="outlined" onClick={() => command('remove')}>
-                  Take it out
+                  Remove it
                 </Button>
               </Stack>
             )}
@@ -116,17 +116,18 @@ function LoggerDialog({ stint, logger, free, onClose }: LoggerDialogProps) {
         ) : (
           <>
             <Typography>
-              No logger sends for this stint. One that is told the stint’s number finds it by itself: <code>{stint.id}</code>
+              No logger is sending for this stint. A logger that is set to the stint’s number is found automatically:{' '}
+              <code>{stint.id}</code>
             </Typography>
             {free.map(({ id, name }) => (
               <Stack key={id} direction="row" sx={{ gap: 1.5, alignItems: 'center' }}>
                 <Typography sx={{ flex: 1 }}>{name}</Typography>
                 <Button variant="outlined" onClick={() => ask.mutate({ path: `${id}/stint`, body: { stintId: stint.id }, method: 'PUT' })}>
-                  {name} rides here
+                  {name} is in this car
                 </Button>
               </Stack>
             ))}
-            <Typography variant="h3">Or let a simulated student drive</Typography>
+            <Typography variant="h3">Or use a simulated student</Typography>
             <Typography id="skill">Skill: {Math.round(drive.skill * 100)} %</Typography>
             <Slider
               aria-labelledby="skill"
@@ -161,7 +162,7 @@ function LoggerDialog({ stint, logger, free, onClose }: LoggerDialogProps) {
                   variant={drive.rate === rate ? 'contained' : 'outlined'}
                   onClick={() => setDrive({ ...drive, rate })}
                 >
-                  {rate === 1 ? 'As it is driven' : `${rate} times as fast`}
+                  {rate === 1 ? 'Real time' : `${rate} times as fast`}
                 </Button>
               ))}
             </Stack>

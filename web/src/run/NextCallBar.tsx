@@ -46,13 +46,7 @@ export function NextCallBar({ sheet, solution, record, source, coolingDown }: Ne
         {next ? (saying ? 'Say' : `${Math.ceil(next.inS)} s`) : '–'}
       </Typography>
       <Typography sx={{ fontSize: { xs: '1.4rem', sm: '1.75rem' }, fontWeight: saying ? 800 : 600, lineHeight: 1.15 }}>
-        {coolingDown
-          ? COOL_DOWN
-          : next
-            ? next.call.text
-            : sheet.calls.length === 0
-              ? 'Nothing is called any more'
-              : 'Calls begin with the first lap'}
+        {coolingDown ? COOL_DOWN : next ? next.call.text : sheet.calls.length === 0 ? 'No more calls' : 'Calls start with the first lap'}
       </Typography>
       <Typography variant="body2" color="text.secondary" sx={{ gridColumn: '2' }}>
         {about ? `${about.cornerNumber ? `corner ${about.cornerNumber}, ` : ''}${about.verb} · ` : ''}

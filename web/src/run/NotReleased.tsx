@@ -26,7 +26,7 @@ export function NotReleased({ why, dayId, meetingPath, onDone }: NotReleasedProp
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
         <Target onClick={() => void navigate(meetingPath)}>Open the meeting</Target>
         <Target tone="action" onClick={onDone}>
-          Gone through it with them now
+          Briefed them now
         </Target>
       </Stack>
     </Stack>

@@ -132,7 +132,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
             </Button>
             {unwritten > 0 && (
               <Typography color="error">
-                {unwritten === 1 ? 'An incident report is' : `${unwritten} incident reports are`} still to be written, below.
+                {unwritten === 1 ? 'One incident report is' : `${unwritten} incident reports are`} still to write, below.
               </Typography>
             )}
           </Stack>
@@ -185,7 +185,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
       </Cabin>
       <SeatRibbon open={open} record={record} sheet={sheet} source={source} />
       <Cabin>
-        <FollowUpList title="Corrections called, and what the next laps showed" followUps={followed.filter(isCalled)} />
+        <FollowUpList title="Corrections, and what came of them" followUps={followed.filter(isCalled)} />
         <SeatLog entries={log.entries} onUndo={(id) => add({ kind: 'undo', about: id })} onReport={setReporting} />
       </Cabin>
       {reported && (

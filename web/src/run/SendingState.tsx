@@ -16,7 +16,7 @@ export function SendingState({ waiting }: { waiting: number }) {
   return (
     <Stack direction="row" role="status" sx={{ alignItems: 'center', gap: 0.75, color: 'text.secondary' }}>
       {waiting === 0 ? <CloudDoneOutlined fontSize="small" /> : <PhoneAndroid fontSize="small" />}
-      <Typography variant="body2">{waiting === 0 ? 'All stored' : `${waiting} kept on this device, still to send`}</Typography>
+      <Typography variant="body2">{waiting === 0 ? 'All saved' : `${waiting} on this device, not sent yet`}</Typography>
       {clock && <Typography variant="body2">· {clock}</Typography>}
     </Stack>
   )

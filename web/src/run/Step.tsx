@@ -24,7 +24,7 @@ export function Step({ step, onDecide, onLeave }: StepProps) {
         {stepNames[step.of][step.way]}
       </Target>
       <Target onClick={() => onLeave(step)} sx={{ fontSize: '1rem' }}>
-        As it is
+        Leave as it is
       </Target>
     </Box>
   )

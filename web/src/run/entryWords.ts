@@ -59,7 +59,7 @@ export function entryWords(entry: LogEntry, all: readonly LogEntry[]): string | 
     case 'question':
       return `RecordedRequest${entry.corner ? ` at corner ${entry.corner}` : ''}: ${entry.text}`
     case 'meeting':
-      return 'What the meeting said gone through'
+      return 'Briefed on the meeting'
     case 'undo':
       return null
   }

@@ -92,7 +92,7 @@ describe('the next call', () => {
   })
   it('says what to do before the first lap', () => {
     renderPage(<NextCallBar sheet={sheet} solution={solution} record={stintRecord([])} source={new LiveSource()} coolingDown={false} />)
-    expect(screen.getByRole('region', { name: 'Next call' }).textContent).toBe('–Calls begin with the first lapno place yet: tap the line')
+    expect(screen.getByRole('region', { name: 'Next call' }).textContent).toBe('–Calls start with the first lapno place yet: tap the line')
   })
 })
 
@@ -127,7 +127,7 @@ describe('everything but faults', () => {
   it('can be left again without logging anything', async () => {
     const { onEvent } = open()
     await tap('Flag')
-    await tap('Nothing, back')
+    await tap('Cancel')
     expect(onEvent).not.toHaveBeenCalled()
   })
 })
@@ -141,7 +141,7 @@ describe('an incident’s report', () => {
     const onSave = vi.fn()
     renderPage(<IncidentReport incident={stintRecord(log).incidents[0]!} onSave={onSave} onClose={vi.fn()} />)
     await userEvent.type(screen.getByRole('textbox', { name: 'What happened, in order' }), ', then grass')
-    await userEvent.click(screen.getByRole('button', { name: 'Keep report' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Save report' }))
     expect(onSave.mock.calls[0]![0]).toMatchObject({ kind: 'report', about: idOf(100), happened: 'Wide, then grass' })
   })
 })
@@ -188,10 +188,10 @@ describe('a correction that was called', () => {
 describe('the state of sending', () => {
   afterEach(() => localStorage.clear())
   it.each([
-    [0, 0, 'All stored'],
-    [3, 0, '3 kept on this device, still to send'],
-    [0, 420_000, 'All stored· clock 7 min slow, put right'],
-    [0, -20_000, 'All stored· clock 20 s fast, put right'],
+    [0, 0, 'All saved'],
+    [3, 0, '3 on this device, not sent yet'],
+    [0, 420_000, 'All saved· clock 7 min slow, put right'],
+    [0, -20_000, 'All saved· clock 20 s fast, put right'],
   ])('%s waiting, clock %s ms off: %s', (waiting, offset, words) => {
     setClockOffsetMs(offset)
     renderPage(<SendingState waiting={waiting} />)
@@ -205,7 +205,7 @@ describe('suggested steps', () => {
     renderPage(<Prompt asked={undefined} onAnswer={vi.fn()} suggested={step} {...told} />)
     expect(screen.getByRole('region', { name: 'Suggested' }).textContent).toContain('less pace, unsafe at corner 2 on lap 1. You decide.')
     await userEvent.click(screen.getByRole('button', { name: 'less pace' }))
-    await userEvent.click(screen.getByRole('button', { name: 'As it is' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Leave as it is' }))
     expect([told.onDecide.mock.calls, told.onLeave.mock.calls]).toEqual([[[step]], [[step]]])
   })
 })

@@ -88,7 +88,7 @@ export function SessionForm({
       {children}
       <Stack direction="row" sx={{ gap: 1 }}>
         <Button type="submit" variant="contained" disabled={!ready || save.saving}>
-          Make the session
+          Create the session
         </Button>
         {onCancel && <Button onClick={onCancel}>Back</Button>}
       </Stack>

@@ -23,7 +23,7 @@ export function FollowUpList({ title, followUps }: { title: string; followUps: r
       <Table size="small">
         <TableHead>
           <TableRow>
-            {['Corner', 'Fault', 'Worst', 'Seen on lap', 'Called on lap', 'Later laps', 'In the end'].map((head) => (
+            {['Corner', 'Fault', 'Worst', 'Seen on lap', 'Called on lap', 'Later laps', 'Outcome'].map((head) => (
               <TableCell key={head}>{head}</TableCell>
             ))}
           </TableRow>

@@ -128,7 +128,7 @@ function OnPlan({ day, listed, stage, version, children }: OpenedProps & { versi
   )
 }
 
-/** Which stint: by start and student. */
+/** Stint: by start and student. */
 function StintChoice({ day, stage, stintId }: { day: DayView; stage: string; stintId: string }) {
   const navigate = useNavigate()
   return (
@@ -137,7 +137,7 @@ function StintChoice({ day, stage, stintId }: { day: DayView; stage: string; sti
       size="small"
       hiddenLabel
       value={stintId}
-      slotProps={{ select: { 'aria-label': 'Which stint' } }}
+      slotProps={{ select: { 'aria-label': 'Stint' } }}
       sx={{ minWidth: 230 }}
       onChange={(e) => void navigate(stagePath(day.id, stage, e.target.value))}
     >

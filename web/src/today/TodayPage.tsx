@@ -40,11 +40,11 @@ function NoDay() {
         title="No day is planned yet"
         action={
           <Button variant="contained" component={RouterLink} to="/library/circuits">
-            Put a circuit on the shelf
+            Add a circuit
           </Button>
         }
       >
-        A day needs a circuit and a vehicle first. The demonstration day is made by <code>npm run demo</code>.
+        A day needs a circuit and a vehicle first. To make the demonstration day, run <code>npm run demo</code>.
       </EmptyState>
     </Page>
   )
@@ -68,7 +68,7 @@ function OpenedDay({ day }: { day: DayView }) {
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
         <Stack sx={{ gap: 3 }}>
-          {next ? <Next day={day} next={next} /> : <Typography variant="h2">Every stint is driven</Typography>}
+          {next ? <Next day={day} next={next} /> : <Typography variant="h2">Every stint has been driven</Typography>}
           <Missing day={day} missing={notReady(day, stints)} />
         </Stack>
         <Suspense fallback={<LinearProgress aria-label="Loading" />}>
@@ -118,7 +118,7 @@ function Missing({ day, missing }: { day: DayView; missing: readonly NotReady[] 
         Not ready yet
       </Typography>
       {missing.length === 0 ? (
-        <Typography color="text.secondary">Everyone is briefed, and every stint driven is debriefed.</Typography>
+        <Typography color="text.secondary">Everyone is briefed, and every driven stint is debriefed.</Typography>
       ) : (
         <Box component="ul" sx={{ pl: 2.5, my: 0.5, columns: { sm: 2, md: 1, lg: 2 } }}>
           {missing.map((m) => (

@@ -15,7 +15,7 @@ export function notReady(day: DayView, stints: readonly LoggedStint[]): NotReady
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? 'A student'
   const meeting: NotReady[] =
     day.meeting.heldAt === null && day.stints.length > 0
-      ? [{ id: 'meeting', text: 'The drivers’ meeting is not held yet', stage: 'brief/meeting' }]
+      ? [{ id: 'meeting', text: 'The drivers’ meeting has not been held', stage: 'brief/meeting' }]
       : []
   const ofStints = stints.flatMap(({ stint, log, debriefed }): NotReady[] => {
     const record = stintRecord(log)

@@ -32,7 +32,7 @@ export function CornerBadge({ solution, corner, fit, k, selected, margin, onPick
       role="button"
       tabIndex={0}
       aria-pressed={selected}
-      aria-label={`Corner ${corner.number}${corner.name ? `, ${corner.name}` : ''}${minSpeed ? `, ${kmh(minSpeed.speedMps)} km/h at the slowest` : ''}${margin ? `, room to be wrong ${margin.text}` : ''}`}
+      aria-label={`Corner ${corner.number}${corner.name ? `, ${corner.name}` : ''}${minSpeed ? `, ${kmh(minSpeed.speedMps)} km/h at its slowest` : ''}${margin ? `, room to be wrong ${margin.text}` : ''}`}
       style={{ cursor: 'pointer' }}
       onClick={onPick}
       onKeyDown={(e) => (e.key === 'Enter' || e.key === ' ') && onPick()}

@@ -145,7 +145,7 @@ export function TrackMap({
               strokeWidth={(2.4 * tokens.weight) / k}
               strokeDasharray={`${7 / k} ${5 / k}`}
             >
-              <title>Driven otherwise</title>
+              <title>What-if line</title>
             </path>
           ))}
           {solution.corners.map((c) => (

@@ -3,14 +3,14 @@ import { IconButton, Stack } from '@mui/material'
 
 const STEP = 1.6
 
-/** Nearer, farther and everything, at the corner of a map. */
+/** Zoom in, farther and everything, at the corner of a map. */
 export function ZoomButtons({ by, onWhole }: { by: (factor: number) => void; onWhole: () => void }) {
   return (
     <Stack className="no-print" sx={{ position: 'absolute', top: 6, right: 6 }}>
-      <IconButton aria-label="Nearer" onClick={() => by(STEP)}>
+      <IconButton aria-label="Zoom in" onClick={() => by(STEP)}>
         <Add />
       </IconButton>
-      <IconButton aria-label="Farther" onClick={() => by(1 / STEP)}>
+      <IconButton aria-label="Zoom out" onClick={() => by(1 / STEP)}>
         <Remove />
       </IconButton>
       <IconButton aria-label="Whole circuit" onClick={onWhole}>

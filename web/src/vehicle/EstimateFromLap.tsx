@@ -30,8 +30,8 @@ export function EstimateFromLap({ vehicle, onTake }: EstimateFromLapProps) {
         From a recorded lap
       </Typography>
       <Typography variant="body2" color="text.secondary">
-        A CSV with time_s and speed_kmh, and lat_g where it was recorded, driven hard on a dry, level road. It shows what was used; there
-        may be more.
+        A CSV with time_s and speed_kmh, and lat_g if it was recorded, driven hard on a dry, level road. It shows what was used; the car may
+        be able to do more.
       </Typography>
       <Typography component="label" variant="body2">
         Recording
@@ -59,7 +59,7 @@ export function EstimateFromLap({ vehicle, onTake }: EstimateFromLapProps) {
             {answer.estimate.muBrake.toFixed(2)} g, power {answer.estimate.powerKw.toFixed(0)} kW (now {powerKwOf(vehicle).toFixed(0)} kW).
           </Typography>
           <Button variant="outlined" sx={{ alignSelf: 'flex-start' }} onClick={() => take(answer.estimate)}>
-            Take these into the form
+            Use these numbers
           </Button>
         </Stack>
       )}

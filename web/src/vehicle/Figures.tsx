@@ -72,7 +72,7 @@ export function Figures({ vehicle }: { vehicle: Vehicle }) {
   return (
     <Box component="section" aria-labelledby="figures">
       <Typography id="figures" variant="h2" sx={{ mb: 0.5 }}>
-        Can these numbers be right?
+        Are these numbers plausible?
       </Typography>
       <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.25, m: 0 }}>
         {rows.map(([name, value]) => (
@@ -87,10 +87,10 @@ export function Figures({ vehicle }: { vehicle: Vehicle }) {
         ))}
       </Box>
       <Typography variant="caption" color="text.secondary" component="p">
-        Straight and level, dry, everything the tyres hold.
+        On a straight, level, dry road, at the tyres’ limit.
       </Typography>
       <Typography variant="h2" component="h3" sx={{ mt: 2, mb: 0.5, fontSize: '1rem' }}>
-        Which gear drives most at each speed?
+        Which gear pulls hardest at each speed?
       </Typography>
       <LazyChart
         label={`Drive force at the wheels in each gear over speed; shift points at ${forces.gears.map((g) => `${Math.round(g.shiftMps * KMH)} km/h`).join(', ')}`}
@@ -98,9 +98,9 @@ export function Figures({ vehicle }: { vehicle: Vehicle }) {
         option={option}
       />
       <Typography variant="caption" color="text.secondary">
-        Green: each gear, numbered at its redline; ◆ where it is shifted up
-        {`: ${forces.gears.map((g) => `${g.gear} at ${Math.round(g.shiftMps * KMH)}`).join(', ')} km/h`}. Dashed: what the driven tyres
-        hold. Dotted: what resists.
+        Green: each gear, with its number at the redline; ◆ where to shift up
+        {`: ${forces.gears.map((g) => `${g.gear} at ${Math.round(g.shiftMps * KMH)}`).join(', ')} km/h`}. Dashed: the most that the driven
+        tyres allow. Dotted: drag and rolling resistance.
       </Typography>
     </Box>
   )

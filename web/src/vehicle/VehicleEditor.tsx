@@ -34,7 +34,7 @@ export function VehicleEditor({ type }: { type: VehicleType }) {
       actions={
         <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
           <Typography variant="body2" role="status" color="text.secondary">
-            {save.saving ? 'Saving…' : changed ? 'Changed, not saved' : `Saved, version ${type.version}`}
+            {save.saving ? 'Saving…' : changed ? 'Unsaved changes' : `Saved, version ${type.version}`}
           </Typography>
           <Button component={Link} to="/library/vehicles" startIcon={<ArrowBack />}>
             Vehicles

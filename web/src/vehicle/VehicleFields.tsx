@@ -28,13 +28,13 @@ export function VehicleFields({ form, problems, onChange }: VehicleFieldsProps) 
   return (
     <Box component="form" noValidate onSubmit={(e) => e.preventDefault()} sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
       <Group title="What it is">
-        {field('name', 'Name', 'What people call it on the day.')}
+        {field('name', 'Name', 'The name that people use on the day.')}
         <TextField
           select
           size="small"
           label="Kind"
           value={form.kind}
-          helperText="Decides which faults and lines are offered."
+          helperText="This decides which faults and lines are offered."
           onChange={(e) => onChange({ kind: vehicleKinds.find((kind) => kind === e.target.value) ?? form.kind })}
         >
           {vehicleKinds.map((kind) => (
@@ -43,7 +43,8 @@ export function VehicleFields({ form, problems, onChange }: VehicleFieldsProps) 
             </MenuItem>
           ))}
         </TextField>
-        {form.kind === 'motorcycle' && field('maxLeanDeg', 'Maximum lean, °', 'Where something touches down, or the school’s own limit.')}
+        {form.kind === 'motorcycle' &&
+          field('maxLeanDeg', 'Maximum lean, °', 'The angle at which something touches down, or the school’s own limit.')}
       </Group>
       {fieldGroups.map((group) => (
         <Group key={group.title} title={group.title}>

@@ -20,7 +20,7 @@ export const fieldGroups: readonly VehicleFieldGroup[] = [
   {
     title: 'Body',
     fields: [
-      { key: 'massKg', label: 'Mass as driven, kg', help: 'Vehicle, driver, instructor and half a tank.' },
+      { key: 'massKg', label: 'Mass as driven, kg', help: 'Vehicle, driver, instructor and half a tank of fuel.' },
       { key: 'widthM', label: 'Width, m', help: 'Over the tyres or mirrors, whichever touches first.' },
       { key: 'wheelbaseM', label: 'Wheelbase, m', help: 'Between the axles.' },
       {
@@ -36,16 +36,16 @@ export const fieldGroups: readonly VehicleFieldGroup[] = [
       {
         key: 'muLat',
         label: 'Grip, cornering',
-        help: 'Most lateral acceleration in g on a dry level road: about 0.9 to 1.1 on road tyres.',
+        help: 'The most lateral acceleration on a dry, level road, in g: about 0.9 to 1.1 on road tyres.',
       },
-      { key: 'muBrake', label: 'Grip, braking', help: 'Most slowing the tyres hold, in g.' },
-      { key: 'muDrive', label: 'Grip, driving', help: 'Most drive the driven tyres hold, in g of the load on them.' },
+      { key: 'muBrake', label: 'Grip, braking', help: 'The most braking that the tyres allow, in g.' },
+      { key: 'muDrive', label: 'Grip, driving', help: 'The most drive that the driven tyres allow, as a share of the load on them.' },
       {
         key: 'drivenShare',
         label: 'Share of load on the driven wheels',
         help: '1 for four-wheel drive, about 0.6 for front drive, 0.5 for rear.',
       },
-      { key: 'brakeMaxG', label: 'Brakes, most, g', help: 'What the pedal can ask for, whatever the tyres hold.' },
+      { key: 'brakeMaxG', label: 'Brakes, at most, g', help: 'What the brakes can do, even if the tyres allow more.' },
     ],
   },
   {
@@ -63,12 +63,16 @@ export const fieldGroups: readonly VehicleFieldGroup[] = [
   {
     title: 'Engine and gears',
     fields: [
-      { key: 'wheelRadiusM', label: 'Radius of the driven wheels, m', help: 'As it rolls, under load.' },
-      { key: 'drivelineEfficiency', label: 'Efficiency of the driveline', help: 'What of the torque reaches the wheels: about 0.9.' },
+      { key: 'wheelRadiusM', label: 'Rolling radius of the driven wheels, m', help: 'Under load.' },
+      {
+        key: 'drivelineEfficiency',
+        label: 'Efficiency of the driveline',
+        help: 'The share of the torque that reaches the wheels: about 0.9.',
+      },
       { key: 'finalDrive', label: 'Final drive', help: 'Ratio after the gearbox.' },
       { key: 'shiftRpm', label: 'Shift up at, rpm', help: 'Where students are asked to change up.' },
       { key: 'redlineRpm', label: 'Redline, rpm', help: 'Where the limiter comes in.' },
-      { key: 'shiftTimeS', label: 'Time for a shift, s', help: '0.3 to 0.5 by hand; 0 where drive never stops.' },
+      { key: 'shiftTimeS', label: 'Time for a shift, s', help: '0.3 to 0.5 by hand; 0 if the drive is never interrupted.' },
     ],
   },
 ]

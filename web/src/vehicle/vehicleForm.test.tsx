@@ -37,7 +37,7 @@ describe('an estimate from a recorded lap', () => {
     renderPage(<EstimateFromLap vehicle={vehicle} onTake={onTake} />)
     await userEvent.upload(screen.getByLabelText('Recording'), file(`time_s,speed_kmh,lat_g\n${rows.join('\n')}`))
     expect(await screen.findByText(/^300 samples: cornering 0\.80 g, braking/)).toBeTruthy()
-    await userEvent.click(screen.getByRole('button', { name: 'Take these into the form' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Use these numbers' }))
     expect(onTake.mock.calls[0]![0]).toMatchObject({ muLat: '0.80' })
   })
 

@@ -8,7 +8,7 @@ const api = {
   /** Reads a circuit's file and checks it, so that what is refused is never sent. */
   async read(file: File): Promise<Outcome<unknown, FieldProblem[]>> {
     const refused = (found: string, expected: string) => ({ ok: false as const, problem: [{ field: file.name, found, expected }] })
-    if (file.size > LARGEST_BYTES) return refused(`${(file.size / 1e6).toFixed(0)} MB`, `${LARGEST_BYTES / 1e6} MB at the most`)
+    if (file.size > LARGEST_BYTES) return refused(`${(file.size / 1e6).toFixed(0)} MB`, `at most ${LARGEST_BYTES / 1e6} MB`)
     let document: unknown
     try {
       document = JSON.parse((await file.text()).replace(/^\uFEFF/, ''))

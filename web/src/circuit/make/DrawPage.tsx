@@ -14,11 +14,11 @@ import { useAddCircuit } from './useAddCircuit'
 const spotHistory = (state: History<readonly Spot[]>, action: HistoryAction<readonly Spot[]>) => history(state, action)
 
 const fields = [
-  { key: 'across', label: 'The sheet is wide, m', least: 50, most: 20_000 },
-  { key: 'lat', label: 'Its middle lies at latitude, °', least: -85, most: 85 },
-  { key: 'lon', label: 'and longitude, °', least: -180, most: 180 },
-  { key: 'left', label: 'Track to the left of the line, m', least: 1, most: 60 },
-  { key: 'right', label: 'and to the right, m', least: 1, most: 60 },
+  { key: 'across', label: 'Width of the sheet, m', least: 50, most: 20_000 },
+  { key: 'lat', label: 'Latitude of its middle, °', least: -85, most: 85 },
+  { key: 'lon', label: 'Longitude of its middle, °', least: -180, most: 180 },
+  { key: 'left', label: 'Track left of the line, m', least: 1, most: 60 },
+  { key: 'right', label: 'Track right of the line, m', least: 1, most: 60 },
 ] as const
 type Key = (typeof fields)[number]['key']
 type Typed = Record<Key, string>
@@ -49,8 +49,8 @@ export function DrawPage() {
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '320px minmax(0, 1fr)' }, gap: 4 }}>
         <Stack sx={{ gap: 2 }}>
           <Typography color="text.secondary">
-            Click along the middle of the track in the direction of driving, from the start line on: closer together in bends. Points can be
-            taken hold of. Everything else is put on afterwards.
+            Click along the middle of the track in the direction of driving, starting at the start line. Click closer together in bends.
+            Drag a point to move it. Add everything else afterwards.
           </Typography>
           <TextLine label="Name of the circuit" required value={name} most={80} onText={setName} />
           {fields.map(({ key, label, least, most }) => (
@@ -65,10 +65,13 @@ export function DrawPage() {
               onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
             />
           ))}
-          <FormControlLabel control={<Switch checked={closed} onChange={(_e, on) => setClosed(on)} />} label="It comes back to the start" />
+          <FormControlLabel
+            control={<Switch checked={closed} onChange={(_e, on) => setClosed(on)} />}
+            label="The track ends where it starts"
+          />
           {add.error && <ProblemNotice error={add.error} />}
           <Button variant="contained" disabled={spots.length < FEWEST_SPOTS || name.trim() === '' || wrong || add.isPending} onClick={put}>
-            Put it on the shelf
+            Add to the shelf
           </Button>
           {spots.length < FEWEST_SPOTS && (
             <Typography variant="caption" color="text.secondary">

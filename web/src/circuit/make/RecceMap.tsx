@@ -24,7 +24,7 @@ export function RecceMap({ answer, onStart }: RecceMapProps) {
   }, [answer])
   const fit = useMemo(() => (track ? fitToView(track, width, height) : null), [track, width, height])
   const features = useMemo(() => track && placeFeatures(track), [track])
-  if (!track || !features || !fit) return <Box ref={ref}>The laps make no track that can be used: they cross themselves.</Box>
+  if (!track || !features || !fit) return <Box ref={ref}>These laps do not make a usable track: they cross each other.</Box>
   const { frame } = track.circuit
   const d = answer.driven
     .map(([lon, lat], i) => {
@@ -43,7 +43,7 @@ export function RecceMap({ answer, onStart }: RecceMapProps) {
         width={width}
         height={height}
         role="img"
-        aria-label="The drive and the track made of it, north up"
+        aria-label="The drive, and the track made from it, north up"
         style={{ cursor: 'crosshair' }}
         onClick={choose}
       >

@@ -86,7 +86,7 @@ export function ReccePage() {
               <FileField label="Recording along the right edge" onFile={setRightEdge} />
               <Metres
                 bounds={INSET_M}
-                label="Kept from the edge (half the vehicle and what was left), m"
+                label="Distance kept from the edge, m: half the vehicle and the gap"
                 value={widths.inset}
                 onChange={(inset) => setWidths({ ...widths, inset })}
               />
@@ -113,15 +113,15 @@ export function ReccePage() {
           />
           {answer && (
             <Alert severity={answer.circuit.spreadM > 3 ? 'warning' : 'info'}>
-              {kilometres(answer.circuit.lengthM)}, {count(answer.circuit.laps, 'lap')} averaged and smoothed over 5 m; the laps lie{' '}
-              {answer.circuit.spreadM.toFixed(1)} m from their middle.
+              {kilometres(answer.circuit.lengthM)}, {count(answer.circuit.laps, 'lap')} averaged and smoothed over 5 m; on average the laps
+              are {answer.circuit.spreadM.toFixed(1)} m from the middle.
               {answer.circuit.leftOut > 0 && ` ${count(answer.circuit.leftOut, 'lap')} of another length left out.`}
             </Alert>
           )}
           {made.error && <ProblemNotice error={made.error} />}
           {add.error && <ProblemNotice error={add.error} />}
           <Button variant="contained" disabled={!answer || made.error !== null || name.trim() === '' || add.isPending} onClick={put}>
-            Put it on the shelf
+            Add to the shelf
           </Button>
         </Stack>
         <Box sx={{ minWidth: 0 }}>
@@ -136,7 +136,7 @@ export function ReccePage() {
               </Box>
             </>
           ) : (
-            <Typography color="text.secondary">The track appears here when a recording is chosen.</Typography>
+            <Typography color="text.secondary">Choose a recording to see the track here.</Typography>
           )}
         </Box>
       </Box>

@@ -5,7 +5,7 @@ import type { ComparedPlans } from '../../workers/plan.worker'
 
 /** "12 m later", as seen from the first plan */
 function apartWords(apartM: number | null): string {
-  if (apartM === null) return 'in one only'
+  if (apartM === null) return 'in one plan only'
   if (Math.abs(apartM) < 0.5) return 'the same'
   return `${metres(Math.abs(apartM))} ${apartM > 0 ? 'later' : 'earlier'}`
 }
@@ -23,9 +23,9 @@ export function ComparedMarks({ data, names }: { data: ComparedPlans; names: rea
         {names[0]}: lap {lapTime(first)}. {names[1]}: lap {lapTime(second)}, {difference(second - first)}.
       </Typography>
       <Typography variant="body2" color="text.secondary">
-        One set of marks for both: brake and lift marks stand where the earlier of the two has them, so that nobody is asked to slow later
-        than planned; others half way. What driving to them costs each is found one mark at a time, for what can be computed; together about{' '}
-        {sum(data.cones, 0).toFixed(2)} s a lap in the first and {sum(data.cones, 1).toFixed(2)} s in the second.
+        One set of marks for both plans. Brake and lift marks go where the earlier of the two has them, so that nobody is asked to slow
+        later than planned; other marks go half way between. The cost to each plan is computed one mark at a time, where it can be. Together
+        it is about {sum(data.cones, 0).toFixed(2)} s a lap in the first and {sum(data.cones, 1).toFixed(2)} s in the second.
       </Typography>
       <Box sx={{ overflowX: 'auto' }}>
         <Table size="small" aria-label="Marks of both plans">

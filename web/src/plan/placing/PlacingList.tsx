@@ -110,7 +110,7 @@ export function PlacingList({ day, plan, marked: { solution, cones }, scheme }: 
                 '#',
                 'Mark',
                 'Markers',
-                'Found by',
+                'Where',
                 ...(use === 'put out' ? ['Across', 'GPS (lat, lon)', 'Remark'] : ['Picked up so far']),
               ].map((head) => (
                 <TableCell key={head}>{head}</TableCell>

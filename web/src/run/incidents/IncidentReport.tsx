@@ -6,10 +6,10 @@ import type { NewEntry } from '../../stintLog/useStintLogs'
 const fields = [
   { key: 'happened', label: 'What happened, in order', rows: 3, most: 1000 },
   { key: 'others', label: 'Who else was involved', rows: 1, most: 300 },
-  { key: 'injured', label: 'Anyone hurt, and who looked after them', rows: 1, most: 300 },
+  { key: 'injured', label: 'Who was hurt, and who looked after them', rows: 1, most: 300 },
   { key: 'damage', label: 'Damage to vehicles and circuit', rows: 1, most: 300 },
   { key: 'witnesses', label: 'Who saw it, which post', rows: 1, most: 300 },
-  { key: 'done', label: 'What was done, who was told', rows: 2, most: 500 },
+  { key: 'done', label: 'What was done, and who was told', rows: 2, most: 500 },
 ] as const
 
 interface IncidentReportProps {
@@ -29,7 +29,7 @@ export function IncidentReport({ incident: { incident, report }, onSave, onClose
         Incident report: {incident.what} at corner {incident.corner}, lap {incident.lap}
       </DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-        <DialogContentText>Help first. This can be written when the car stands.</DialogContentText>
+        <DialogContentText>Help first. Write this once the car has stopped.</DialogContentText>
         {fields.map(({ key, label, rows, most }) => (
           <TextField
             key={key}
@@ -47,7 +47,7 @@ export function IncidentReport({ incident: { incident, report }, onSave, onClose
           Later
         </Button>
         <Button size="large" variant="contained" onClick={() => onSave({ kind: 'report', about: incident.id, ...typed })}>
-          Keep report
+          Save report
         </Button>
       </DialogActions>
     </Dialog>

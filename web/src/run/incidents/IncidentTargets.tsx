@@ -50,7 +50,7 @@ export function IncidentTargets({ lap, corner, others, disabled, onEvent, onRepo
   }
   const shown = kinds.find((k) => k.key === open)
   return (
-    <Box component="section" aria-label="What else">
+    <Box component="section" aria-label="What else happened">
       <Row>
         {kinds.map(({ key, name }) => (
           <Target key={key} disabled={disabled} onClick={() => setOpen(key)} sx={{ fontSize: '1rem', p: 0.5 }}>

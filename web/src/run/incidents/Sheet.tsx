@@ -22,7 +22,7 @@ export function Sheet({ title, onClose, children }: SheetProps) {
       <DialogTitle id="sheet-title">{title}</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}>
         {children}
-        <Target onClick={onClose}>Nothing, back</Target>
+        <Target onClick={onClose}>Cancel</Target>
       </DialogContent>
     </Dialog>
   )

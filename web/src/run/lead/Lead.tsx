@@ -116,7 +116,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
               <Typography>
                 <strong>{name} is not released.</strong> {why}.
               </Typography>
-              <Target onClick={() => add(id, { kind: 'meeting' })}>Gone through it with {name} now</Target>
+              <Target onClick={() => add(id, { kind: 'meeting' })}>Briefed {name} now</Target>
             </Stack>
           ))}
         </Stack>
@@ -149,7 +149,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
               </strong>, {straight.words}. Say: “{swapWords(names, turn, next, straight.short)}.”
             </>
           ) : (
-            `Lap ${lap} of ${session.laps}. Last turn: nobody swaps any more.`
+            `Lap ${lap} of ${session.laps}. Last turn: no more swaps.`
           )}
         </Typography>
         <Typography color="text.secondary">

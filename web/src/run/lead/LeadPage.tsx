@@ -23,7 +23,7 @@ export function LeadPage() {
           return (
             <Page title="Lead" actions={seats} caution>
               {!making && led.length === 0 && (
-                <EmptyState title="No session is led yet today">Choose who follows, and how often they change places.</EmptyState>
+                <EmptyState title="No led session yet today">Choose who follows, and how often they change places.</EmptyState>
               )}
               <LedForm day={data} onDone={() => setMaking(false)} onCancel={led.length > 0 ? () => setMaking(false) : null} />
             </Page>

@@ -114,7 +114,7 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
         </>
       }
     >
-      {!plan && <Typography>The day has no plan yet: make one first.</Typography>}
+      {!plan && <Typography>The day has no plan yet. Make one first.</Typography>}
       <OrderedChoice
         label={`Followers, in the order they set out: ${few ? `choose ${LEAST_FOLLOWERS} to ${MOST_FOLLOWERS}` : count(chosen.length, 'follower')}`}
         options={students}

@@ -50,7 +50,7 @@ describe('a new led session', () => {
     const onDone = vi.fn()
     const { asked } = fakeServer(() => ({ body: day }))
     renderPage(<LedForm day={day} onDone={onDone} onCancel={null} />)
-    const make = screen.getByRole<HTMLButtonElement>('button', { name: 'Make the session' })
+    const make = screen.getByRole<HTMLButtonElement>('button', { name: 'Create the session' })
     await userEvent.click(screen.getByRole('checkbox', { name: 'Cy Test' }))
     expect(screen.getByText(/choose 2 to 5$/)).toBeTruthy()
     await userEvent.click(screen.getByRole('checkbox', { name: 'Ada Test' }))

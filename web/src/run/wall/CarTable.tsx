@@ -40,7 +40,7 @@ export function CarTable({ cars, selected, now, onSelect, onLine, onIn, onMet }:
           <TableCell>State</TableCell>
           <TableCell align="right">Lap, left</TableCell>
           <TableCell align="right">Last lap</TableCell>
-          <TableCell align="right">Next passage</TableCell>
+          <TableCell align="right">Next lap</TableCell>
           <TableCell />
         </TableRow>
       </TableHead>
@@ -69,7 +69,7 @@ export function CarTable({ cars, selected, now, onSelect, onLine, onIn, onMet }:
                   <Typography color="error" variant="body2">
                     {car.releaseBar}
                     <Button size="small" onClick={(e) => (e.stopPropagation(), onMet(k))}>
-                      Done with {car.student} now
+                      Briefed {car.student} now
                     </Button>
                   </Typography>
                 ) : (

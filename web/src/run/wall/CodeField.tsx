@@ -106,8 +106,8 @@ export function CodeField({
         ))}
       </Box>
       <Typography variant="body2" color="text.secondary">
-        With the field empty: a car’s letter is its lap, Shift and letter or the arrows choose it, 0 and Enter brings it in, space releases
-        the next, Backspace takes the last back.
+        While the field is empty, a car’s letter logs its lap. Shift and the letter, or the arrow keys, choose it; 0 and Enter log it in.
+        Space releases the next car. Backspace undoes the last entry.
       </Typography>
     </Box>
   )

@@ -13,7 +13,7 @@ interface ReleasedFormProps {
   onCancel: (() => void) | null
 }
 
-/** Which stints are out together, how far apart they are released, and when every car is in. */
+/** Stints are out together, how far apart they are released, and when every car is in. */
 export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
   const [name, setName] = useState('Seated laps')
   const [startsAt, setStartsAt] = useState('10:30')
@@ -67,9 +67,9 @@ export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
         </>
       }
     >
-      {day.stints.length === 0 && <Typography>The day has no stints yet that could go out.</Typography>}
+      {day.stints.length === 0 && <Typography>The day has no stints that could go out yet.</Typography>}
       <OrderedChoice
-        label={`Out together, in the order of release: ${chosen.length === 0 ? 'choose at least one' : count(chosen.length, 'car')}`}
+        label={`Cars, in the order of release: ${chosen.length === 0 ? 'choose at least one' : count(chosen.length, 'car')}`}
         options={day.stints.map(({ stint }) => ({
           id: stint.id,
           name: `${stint.startsAt} ${day.people.find((p) => p.id === stint.studentId)?.name ?? ''}`,

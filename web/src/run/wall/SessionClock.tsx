@@ -40,12 +40,12 @@ export function SessionClock({ now, endMs, callInMs, out, shown, onShown, next, 
       <Box>
         <Typography role="status" color={late ? 'error' : 'text.primary'} sx={{ fontWeight: late ? 800 : 400 }}>
           {shown
-            ? 'The end has been shown.'
+            ? 'The last-lap signal has been given.'
             : out === 0
               ? `Everyone in by ${clock(endMs)}.`
               : late
-                ? '▲ Show the end now: the last car will be in late.'
-                : `Show the end by ${clock(callInMs)}, in ${left(callInMs - now)}: a lap to finish and one to cool down (taken as ${COOL_DOWN_SHARE} of it) before ${clock(endMs)}.`}
+                ? '▲ Give the last-lap signal now: the last car will be in late.'
+                : `Give the last-lap signal by ${clock(callInMs)}, in ${left(callInMs - now)}: a lap to finish and one to cool down (taken as ${COOL_DOWN_SHARE} of it) before ${clock(endMs)}.`}
         </Typography>
         <Button
           variant={late ? 'contained' : 'outlined'}
@@ -53,7 +53,7 @@ export function SessionClock({ now, endMs, callInMs, out, shown, onShown, next, 
           disabled={out === 0 || shown}
           onClick={onShown}
         >
-          The end is shown
+          Last-lap signal given
         </Button>
       </Box>
       <Box>

@@ -22,7 +22,7 @@ export function WallPage() {
         if (making || !session)
           return (
             <Page title="Wall" actions={seats} caution>
-              {!session && <EmptyState title="No session is run from the wall yet today">Choose which stints are out together.</EmptyState>}
+              {!session && <EmptyState title="No wall session yet today">Choose the stints that are out together.</EmptyState>}
               <ReleasedForm day={data} onDone={() => setMaking(false)} onCancel={session ? () => setMaking(false) : null} />
             </Page>
           )

@@ -109,7 +109,7 @@ describe('the table of cars', () => {
       car({ releaseBar: 'Was not at the drivers’ meeting' }, { state: 'waiting', lap: 0, expectedAtMs: null }),
     ])
     expect(within(rowOf(1)).getByRole<HTMLButtonElement>('button', { name: 'Line' }).disabled).toBe(true)
-    await userEvent.click(within(rowOf(1)).getByRole('button', { name: 'Done with Una Brook now' }))
+    await userEvent.click(within(rowOf(1)).getByRole('button', { name: 'Briefed Una Brook now' }))
     expect([onMet.mock.calls, onLine.mock.calls, onSelect.mock.calls]).toEqual([[[0]], [], []])
   })
 
@@ -133,12 +133,12 @@ describe('the session’s clock', () => {
   }
   it('says by when the end must be shown, and how long that is', () => {
     clock({})
-    expect(screen.getByRole('status').textContent).toMatch(/^Show the end by 10:05:00, in 5:00: .* before 10:20:00\.$/)
+    expect(screen.getByRole('status').textContent).toMatch(/^Give the last-lap signal by 10:05:00, in 5:00: .* before 10:20:00\.$/)
   })
   it('says so when that has passed, and takes that it was shown', async () => {
     const { onShown } = clock({ callInMs: now - 1 })
-    expect(screen.getByRole('status').textContent).toMatch(/^▲ Show the end now/)
-    await userEvent.click(screen.getByRole('button', { name: 'The end is shown' }))
+    expect(screen.getByRole('status').textContent).toMatch(/^▲ Give the last-lap signal now/)
+    await userEvent.click(screen.getByRole('button', { name: 'Last-lap signal given' }))
     expect(onShown).toHaveBeenCalledOnce()
   })
   it('holds the next car back until the interval is over', () => {
