@@ -131,10 +131,11 @@ test('calls follow the instructor’s speech and the school’s words, and leave
   await page.getByRole('button', { name: 'Save the wording' }).click()
   await expect(table.getByRole('row', { name: /Bremsen 68 m vor Tafel 150/ })).toBeVisible()
 
+  await page.clock.install()
   await page.getByRole('button', { name: 'Measure how fast Hester speaks' }).click()
   await page.getByRole('button', { name: 'Start' }).click()
   await expect(page.getByText('Reading…')).toBeVisible()
-  await page.waitForTimeout(6000)
+  await page.clock.fastForward(6000)
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByRole('status').filter({ hasText: /^\d\.\d words a second$/ })).toBeVisible()
   await page.getByRole('button', { name: 'Save' }).click()

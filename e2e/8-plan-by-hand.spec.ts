@@ -175,6 +175,7 @@ test.describe('with two fingers', () => {
   test.use({ hasTouch: true })
 
   test('ribbon and plan view are spread, and no mark under a finger moves', async ({ page }) => {
+    await page.clock.install()
     const plan = await openVariant(page, 'Pinched')
     const touch = await page.context().newCDPSession(page)
     const spread = async (drawing: Locator) => {
@@ -199,7 +200,7 @@ test.describe('with two fingers', () => {
       await spread(drawing)
       await expect.poll(apart).toBeGreaterThan(2 * before)
     }
-    await page.waitForTimeout(1000) // longer than a change waits before it is saved
+    await page.clock.fastForward(1000) // longer than a change waits before it is saved
     expect(await stored(page, plan)).toMatchObject({ coneEdits: plan.coneEdits, version: plan.version })
   })
 })

@@ -6,7 +6,10 @@ import { TestProviders } from '../fixtures/render'
 import { plan } from '../fixtures/stadium'
 import { usePlanDraft } from './usePlanDraft'
 
-afterEach(() => vi.unstubAllGlobals())
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
 
 const conflict = (currentVersion: number) => ({
   status: 409,
@@ -38,12 +41,13 @@ describe('a plan being edited', () => {
   })
 
   it('is saved once also where fields were set in another order than they are stored', async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true })
     const server = fakeServer(({ body }) => ({ body: planSchema.parse(stored(body as PlanSave).body) }))
     const { result } = open()
     const { givenLine, ...setup } = result.current.draft.setup
     act(() => result.current.change({ ...named('By hand'), setup: { ...setup, givenLine } }))
     await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
-    await new Promise((resolve) => setTimeout(resolve, 900)) // longer than changes wait to be saved
+    await act(() => vi.advanceTimersByTimeAsync(2000)) // longer than changes wait to be saved
     expect(server.asked).toHaveLength(1)
   })
 
