@@ -32,7 +32,7 @@ test('a circuit whose centreline crosses itself is refused with the place, and n
   line[100] = a
   await give(page, 'Add a circuit file', 'crossed.geojson', JSON.stringify(document))
   await expect(page.getByRole('alert')).toContainText('a centreline that crosses itself: after position')
-  await expect(page.getByRole('alert')).toContainText('Nothing was stored')
+  await expect(page.getByRole('alert')).toContainText('Nothing was saved')
   expect(await names(page, 'circuits')).toBe(before)
 })
 
@@ -54,7 +54,7 @@ test('a vehicle with a negative mass is refused by that field', async ({ page })
   const [first] = (await (await page.request.get('/api/vehicle-types')).json()) as VehicleType[]
   await give(page, 'Add a vehicle file', 'odd.vehicle.json', JSON.stringify({ ...first!.vehicle, massKg: -1420 }))
   await expect(page.getByRole('alert')).toContainText('massKg: found -1420, expected')
-  await expect(page.getByRole('alert')).toContainText('Nothing was stored')
+  await expect(page.getByRole('alert')).toContainText('Nothing was saved')
   expect(await names(page, 'vehicle-types')).toBe(before)
 })
 

@@ -233,7 +233,7 @@ test.describe('files that would do harm', () => {
         .last()
         .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content()) })
       await expect(page.getByRole('alert')).toContainText(says, { timeout: 5_000 })
-      await expect(page.getByRole('alert')).toContainText('Nothing was stored')
+      await expect(page.getByRole('alert')).toContainText('Nothing was saved')
       expect(JSON.stringify(await circuits(page))).toBe(before)
     })
   }

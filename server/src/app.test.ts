@@ -87,7 +87,7 @@ describe('vehicles', () => {
     const problem = problemOf(body)
     if (problem.code !== 'invalid-input') throw new Error(problem.code)
     expect(problem.fields[0]).toMatchObject({ field: 'massKg', found: '-5' })
-    expect(problem.detail).toContain('Nothing was stored')
+    expect(problem.detail).toContain('Nothing was saved')
     expect((await app.ask('GET', '/api/vehicle-types')).body).toEqual([])
   })
 })

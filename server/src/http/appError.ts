@@ -17,7 +17,7 @@ export const notFound = (what: string): AppError =>
 
 export const invalidInput = (fields: Extract<Problem, { code: 'invalid-input' }>['fields']): AppError => {
   const [first] = fields
-  const detail = first ? `${first.field}: found ${first.found}, expected ${first.expected}. Nothing was saved.` : 'Nothing was stored.'
+  const detail = first ? `${first.field}: found ${first.found}, expected ${first.expected}. Nothing was saved.` : 'Nothing was saved.'
   return new AppError({ code: 'invalid-input', type: typeOf('invalid-input'), title: 'That cannot be used', status: 400, detail, fields })
 }
 
