@@ -69,7 +69,7 @@ const perPosition = (one: z.ZodNumber) => z.union([one, z.array(one)])
 const feature = <P extends z.ZodRawShape, G extends z.ZodType>(geometry: G, properties: P) =>
   z.object({ type: z.literal('Feature'), properties: z.looseObject(properties), geometry })
 
-/** One schema a role of `formats.md`; a feature is checked by the schema its role names. */
+/** One schema for each role of docs/formats.md. A feature is checked by the schema that its role names. */
 export const featureSchemas = {
   centreline: feature(lineString, {
     role: z.literal('centreline'),

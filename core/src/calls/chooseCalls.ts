@@ -42,7 +42,7 @@ export interface CallSheet {
 
 export const DEFAULT_WORDS_PER_SECOND = 2.8
 export const DEFAULT_REACTION_S = 1
-/** A first session gives the student a little longer between word and deed (physics.md section 9), s. */
+/** A first session gives the student a little longer between word and deed (docs/model.md, Calls), s. */
 export const FIRST_SESSION_REACTION_S = 1.3
 const BREATH_S = 0.15
 /** Two calls are at least this far apart, s. */
@@ -54,7 +54,7 @@ const SAFETY_WORTH = 1e6
 
 const wordsIn = (text: string) => text.trim().split(/\s+/).filter(Boolean).length
 
-/** How long words take to say, s: words ÷ rate, and a breath (physics.md section 9). */
+/** How long words take to say, s: words ÷ rate, and a breath (docs/model.md, Calls). */
 export const durationS = (text: string, wordsPerSecond: number): number => wordsIn(text) / wordsPerSecond + BREATH_S
 
 interface Spoken {

@@ -61,7 +61,7 @@ export function pointAt({ track, line, path, trace }: DrivenLine, stationM: numb
 }
 
 /**
- * The points of every corner (physics.md section 5) on the line as driven. A flat-out corner has no lift or brakes; one
+ * The points of every corner (docs/model.md, Corner points) on the line as driven. A flat-out corner has no lift or brakes; one
  * that is only lifted for has `lift` instead of `brakeStart`.
  */
 export function cornerPointsOf(driven: DrivenLine, corners: readonly Corner[]): CornerPoints[] {

@@ -121,7 +121,7 @@ function reasonOf(kind: PriorityKind, after: AfterCorner, { exitSPerKmh, entrySP
 }
 
 /**
- * What every corner is for (physics.md section 6): the solution driven again with one thing a little worse at a time, each a
+ * What every corner is for (docs/model.md, What a corner is for): the solution driven again with one thing a little worse at a time, each a
  * full re-run.
  */
 export function cornerPriorities(all: Driven, points: readonly CornerPoints[], after: readonly AfterCorner[]): CornerPriority[] {

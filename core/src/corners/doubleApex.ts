@@ -2,7 +2,7 @@ import type { Corner } from '../geometry/corners'
 import { stationsApart } from '../geometry/track'
 import type { DrivenLine } from './cornerPoints'
 
-/** Neighbours of the same direction nearer than this, by time, may be one corner with two apexes (physics.md section 1). */
+/** Neighbours of the same direction nearer than this, by time, may be one corner with two apexes (docs/model.md, Corners). */
 const ONE_CORNER_S = 1.2
 
 /** Two neighbouring corners that could be taken as one with two apexes. */

@@ -20,7 +20,7 @@ export interface LineToDrive {
 
 /** Corners shorter than this are exempt from the late-apex school. */
 const SHORTEST_M = 25
-/** Turning less than this is no turning: a corner's own least (physics.md section 1). */
+/** Turning less than this is no turning: a corner's own least (docs/model.md, Corners). */
 const GENTLEST_PER_M = 1 / 250
 const BRAKES_ON_MPS2 = 0.1 * 9.80665
 const LIFTED_THROTTLE_SHARE = 0.5

@@ -72,8 +72,8 @@ export function solveStages(
 }
 
 /**
- * The line of least lap time: from the line of least curvature downhill by lap time's own gradient (physics.md section 4;
- * how and what it cannot do is in docs/line.md). The separate school has many places it could settle in: it also starts where
+ * The line of least lap time: from the line of least curvature downhill by lap time's own gradient (docs/line.md).
+ * The separate school has many places it could settle in: it also starts where
  * the blend school would, and the quicker of both is polished.
  */
 export function fastestLine(problem: LineProblem): SolvedLine {

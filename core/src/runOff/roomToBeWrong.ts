@@ -7,7 +7,7 @@ import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import { forcesAlong, type Forces } from '../vehicle/forces'
 import { goStraightOn, type StraightOn } from './straightOn'
 
-/** Room there is if nothing is done at the brake cone until it is late (physics.md section 8). */
+/** Room there is if nothing is done at the brake cone until it is late (docs/model.md, Room to be wrong). */
 export interface RoomToBeWrong {
   readonly cornerNumber: string
   readonly coneStationM: number

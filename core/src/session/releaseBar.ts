@@ -2,8 +2,8 @@ import type { Meeting } from '@ochote/contracts'
 import type { StintRecord } from '../stintLog/stintRecord'
 
 /**
- * Why a student may not be released yet (domain.md: who was absent from the drivers' meeting is not, until it is done), or null.
- * @param record - of the stint, in which the meeting may have been gone through since
+ * Why a student may not be released yet, or null. A student who missed the drivers' meeting has to be briefed on it first.
+ * @param record - of the stint: the instructor may have briefed the student since
  */
 export function releaseBar(meeting: Meeting, studentId: string, record: Pick<StintRecord, 'metHere'>): string | null {
   if (record.metHere) return null

@@ -10,7 +10,7 @@ export interface Turn {
 }
 
 /**
- * Who is right behind the lead on which lap (physics.md section 10). After each turn the first falls back to the last place.
+ * Who is right behind the lead on which lap (docs/model.md, Led sessions). After each turn the first falls back to the last place.
  * Everyone gets the same number of laps right behind the lead, to within one, and no turn is longer than asked: where the laps
  * do not divide, the first in line get the one more.
  * @param followers - how many follow, ≥ 1

@@ -13,7 +13,7 @@ const CLEAN_LAPS = { usual: 2, calm: 3 } as const
 const MANY_MORE_FAULTS = 2
 
 /**
- * More or less pace, more or fewer words and marks, from what the laps and the corrections show (domain.md: intensity rises as the student
+ * More or less pace, more or fewer words and marks, from what the laps and the corrections show (intensity rises as the student
  * shows they can take it, and falls the moment marks slip: then pace comes down first). What was decided since the last lap
  * ended is not suggested again.
  * @param calm - the student asked to be kept calm

@@ -31,7 +31,7 @@ const OFF_TRACK_M = 60
 const ROUND_SHARE = 0.5
 
 /**
- * Follows one car from a logger's samples, in their order (physics.md section 11): its place on the track, continuous; laps
+ * Follows one car from a logger's samples, in their order (docs/model.md, Live laps): its place on the track, continuous; laps
  * split where it crosses the line, interpolated between samples; time against the plan at equal places. Samples that come late,
  * after a dropped link, are taken as if they had come in time; those it has had are passed over.
  */

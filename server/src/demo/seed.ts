@@ -276,7 +276,7 @@ async function holdMeeting(all: Repositories): Promise<void> {
   )
 }
 
-/** Makes the demonstration of `domain.md` where the database holds no day yet. */
+/** Makes the demonstration, unless the database already holds a day. */
 export async function seed(all: Repositories): Promise<boolean> {
   if ((await all.days.list()).length > 0) return false
   await addLibrary(all)
