@@ -91,7 +91,7 @@ test('a moved brake mark says what it does; one that is unsafe must be answered 
   await page.getByRole('switch', { name: /First session/ }).click()
   await isSaved(page)
   await openTab(page, 'Ready')
-  await expect(page.getByText(/It has been changed since/)).toBeVisible()
+  await expect(page.getByText(/The plan has changed since/)).toBeVisible()
   const version = (await (await page.request.get(`/api/plans/${plan.id}/versions/${ready.id}`)).json()) as { draft: Plan }
   expect(version.draft).toMatchObject({ firstSession: false, unsafeAnswers: [{ cornerNumber: '6', by: 'Hester Quill' }] })
 })

@@ -12,6 +12,7 @@ import { schoolRepository } from './school/schoolRepository'
 import { sessionRepository } from './sessions/sessionRepository'
 import { solutionRepository } from './solutions/solutionRepository'
 import { stintRepository } from './stints/stintRepository'
+import { writeCount } from './db/writeCount'
 import { vehicleTypeRepository } from './vehicleTypes/vehicleTypeRepository'
 
 const byNoun = (db: Knex) => ({
@@ -32,6 +33,8 @@ const byNoun = (db: Knex) => ({
 })
 type ByNoun = ReturnType<typeof byNoun>
 export interface Repositories extends ByNoun {
+  /** A number that rises whenever anything but a log entry is stored or changed. */
+  writes: () => number
   /** Makes several changes, all of them or none. */
   transaction: (task: (within: ByNoun) => Promise<void>) => Promise<void>
 }
@@ -39,5 +42,6 @@ export interface Repositories extends ByNoun {
 /** Everything stored, by noun. */
 export const repositoriesOf = (db: Knex): Repositories => ({
   ...byNoun(db),
+  writes: writeCount(db),
   transaction: (task) => db.transaction((trx) => task(byNoun(trx))),
 })

@@ -17,6 +17,16 @@ export function dayRoutes(all: Repositories): Router {
     if (!day) throw notFound(`Day ${dayId}`)
     return day
   }
+  const views = new Map<string, { writes: number; json: string }>()
+  /** A day's view as JSON. Many pages poll it, and it seldom changes, so it is made once for each change. */
+  const viewJson = async (dayId: string, input: unknown): Promise<string> => {
+    const writes = all.writes()
+    const before = views.get(dayId)
+    if (before?.writes === writes) return before.json
+    const json = JSON.stringify(dayViewSchema.parse(await viewOf(await storedDay(input))))
+    views.set(dayId, { writes, json })
+    return json
+  }
   const viewOf = async (day: Day): Promise<z.input<typeof dayViewSchema>> => ({
     ...day,
     circuit: await circuitOfDay(all, day),
@@ -34,7 +44,7 @@ export function dayRoutes(all: Repositories): Router {
       answer(res, z.array(daySchema), await all.days.list())
     })
     .get('/:dayId', async (req, res) => {
-      answer(res, dayViewSchema, await viewOf(await storedDay(req.params)))
+      res.type('json').send(await viewJson(req.params.dayId, req.params))
     })
     .put('/:dayId/meeting', async (req, res) => {
       const day = await storedDay(req.params)

@@ -1,0 +1,21 @@
+import type { Knex } from 'knex'
+
+interface Statement {
+  sql: string
+}
+
+const CHANGES = /^\s*(insert|update|delete|alter|drop|create)\b/i
+const LOG = /^\s*insert into [`"]log_entries[`"]/i
+
+/**
+ * Counts the statements that change anything but the log, in transactions too. While the count stands still, whatever was answered from
+ * other tables can be answered again.
+ * @returns the count so far
+ */
+export function writeCount(db: Knex): () => number {
+  let count = 0
+  db.on('query', ({ sql }: Statement) => {
+    if (CHANGES.test(sql) && !LOG.test(sql)) count++
+  })
+  return () => count
+}
