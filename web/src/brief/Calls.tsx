@@ -1,8 +1,7 @@
-import { Box, Button, MenuItem, Stack, Table, TableBody, TableCell, TableHead, TableRow, TextField, Typography } from '@mui/material'
+import { Box, Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { School } from '@ochote/contracts'
-import { callOptionsOf, DEFAULT_WORDS_PER_SECOND, planCalls } from '@ochote/core'
-import { count } from '../format/format'
+import { callOptionsOf, planCalls } from '@ochote/core'
 import { PdfButton } from '../pdf/PdfButton'
 import { saveFile } from '../pdf/saveFile'
 import { callBars } from '../ribbon/callBars'
@@ -11,12 +10,11 @@ import { useCornerChoice } from '../ribbon/useCornerChoice'
 import { callsFor } from '../stint/callsFor'
 import type { OpenStint } from '../stint/openStint'
 import { BriefParts } from './BriefParts'
-import { callsCsv, callsVtt, inOrder } from './callFiles'
+import { callsCsv, callsVtt } from './callFiles'
+import { CallTable } from './CallTable'
+import { CallTiming } from './CallTiming'
 import { SpeechRate } from './SpeechRate'
 import { WordingEditor } from './WordingEditor'
-
-/** A phone shows when, where and what to say. */
-const wide = { display: { xs: 'none', sm: 'table-cell' } }
 
 /** The call sheet of a stint: for its student's own speeds, in the school's words, at the instructor's own pace of speech. */
 export function Calls({ open, school, choice }: { open: OpenStint; school: School; choice: ReactNode }) {
@@ -39,7 +37,6 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
     [plan, instructor, marked, about, school.calls, student.talk, lap],
   )
   const bars = useMemo(() => callBars(solution, sheet), [solution, sheet])
-  const clashing = new Set(sheet.clashes.flat())
   const title = `Calls, ${student.name}, lap ${lap}`
   return (
     <StageFrame ribbon={{ solution, cones, scheme, corner, onCorner: chooseCorner, calls: bars, compact: true }}>
@@ -73,20 +70,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
           WebVTT
         </Button>
       </Stack>
-      <Typography color="text.secondary">
-        {count(sheet.calls.length, 'call')}, {sheet.timing.wordsPerSecond.toFixed(1)} words a second
-        {instructor.wordsPerSecond === null
-          ? ` (usual: ${instructor.name} has not been measured, so ${DEFAULT_WORDS_PER_SECOND} is used)`
-          : ` (${instructor.name}, measured)`}
-        , each ends {sheet.timing.reactionS.toFixed(1)} s before its action
-        {plan.firstSession ? ': a first session' : ''}.{' '}
-        {student.talk === 'few'
-          ? `${student.name} wants few words.`
-          : student.talk === 'many'
-            ? `${student.name} wants many words: nothing fades.`
-            : ''}
-        {lap > 2 && student.talk !== 'many' ? ' If both laps before were right, only slowing down is called, in one word.' : ''}
-      </Typography>
+      <CallTiming open={open} sheet={sheet} lap={lap} />
       {sheet.clashes.map(([a, b]) => (
         <Typography key={`${a}${b}`} role="alert" color="error">
           No time for both: {about[a]?.verb} at corner {about[a]?.cornerNumber} and {about[b]?.verb} at corner {about[b]?.cornerNumber}. Say
@@ -96,48 +80,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
       {sheet.calls.length === 0 ? (
         <Typography>Nothing is called on this lap.</Typography>
       ) : (
-        <Table size="small" aria-label="Calls in the order of the lap">
-          <TableHead>
-            <TableRow>
-              <TableCell align="right">Begin, s</TableCell>
-              <TableCell align="right" sx={wide}>
-                Action, s
-              </TableCell>
-              <TableCell align="right" sx={wide}>
-                Place, m
-              </TableCell>
-              <TableCell>Corner</TableCell>
-              <TableCell>Say</TableCell>
-              <TableCell sx={wide}>Length</TableCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {inOrder(sheet).map((call) => (
-              <TableRow
-                key={call.id}
-                hover
-                selected={about[call.id]!.cornerNumber === corner}
-                onClick={() => chooseCorner(about[call.id]!.cornerNumber || null)}
-              >
-                <TableCell align="right">
-                  {call.startS < 0 ? `${(-call.startS).toFixed(1)} before the line` : call.startS.toFixed(1)}
-                </TableCell>
-                <TableCell align="right" sx={wide}>
-                  {call.actionTimeS.toFixed(1)}
-                </TableCell>
-                <TableCell align="right" sx={wide}>
-                  {Math.round(about[call.id]!.stationM)}
-                </TableCell>
-                <TableCell>{about[call.id]!.cornerNumber || '–'}</TableCell>
-                <TableCell sx={{ fontWeight: 650 }}>{call.text}</TableCell>
-                <TableCell sx={wide}>
-                  {call.wording}
-                  {clashing.has(call.id) ? ', clashes' : ''}
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
+        <CallTable sheet={sheet} about={about} corner={corner} onCorner={chooseCorner} />
       )}
       {sheet.dropped.length > 0 && (
         <Typography color="text.secondary">

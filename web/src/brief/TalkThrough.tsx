@@ -1,19 +1,19 @@
-import { NavigateBefore, NavigateNext, Pause, PlayArrow } from '@mui/icons-material'
-import { Box, Button, FormControlLabel, IconButton, MenuItem, Stack, Switch, TextField, Typography } from '@mui/material'
+import { Box, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
-import { priorityPhrases, stintRecord, talkPaces, talkThrough, type TalkPace, type TalkStep } from '@ochote/core'
+import { priorityPhrases, stintRecord, talkThrough, type TalkPace, type TalkStep } from '@ochote/core'
 import { schoolQuery } from '../api/queries'
 import { useStintLog } from '../stintLog/useStintLogs'
 import { TrackMap } from '../trackMap/TrackMap'
 import { StageFrame } from '../ribbon/StageFrame'
 import type { OpenStint } from '../stint/openStint'
 import { BriefParts } from './BriefParts'
-import { canSpeak, hush, say } from './speech'
+import { hush, say } from './speech'
+import { TalkControls } from './TalkControls'
+import { TalkQuestions } from './TalkQuestions'
+import { TalkSteps } from './TalkSteps'
 import { useTalkClock } from './useTalkClock'
 import { useTalkKeys } from './useTalkKeys'
-
-const paceNames: Record<TalkPace, string> = { walking: 'At walking pace', sighting: 'At sighting pace', session: 'At session pace' }
 
 /** The lap played along ribbon and map, or stepped mark by mark: what, where, why; questions kept where they were asked. */
 export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNode }) {
@@ -28,20 +28,14 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
     return talkThrough(marked, (number) => own.get(number) ?? found.get(number) ?? '')
   }, [marked, solution, plan.priorityOverrides])
   const speak = (step: TalkStep) => speaking && say(`${step.what}, ${step.where}. ${step.why}`, language)
-  const { at, playing, go, play, pause } = useTalkClock(solution, steps, pace, speak)
+  const clock = useTalkClock(solution, steps, pace, speak)
+  const { at, playing, go, play, pause } = clock
   useTalkKeys(
     (by) => go(at + by),
     () => (playing ? pause() : play()),
   )
   useEffect(() => hush, [])
   const step = steps[at]!
-  const [question, setQuestion] = useState('')
-  const asked = stintRecord(entries).questions
-  const keep = () => {
-    if (question.trim() === '') return
-    add({ kind: 'question', corner: step.cornerNumber, text: question.trim() })
-    setQuestion('')
-  }
   const toCorner = (number: string | null) => {
     const k = steps.findIndex((s) => s.cornerNumber === number)
     if (k >= 0) go(k)
@@ -75,93 +69,9 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
             <Typography sx={{ fontSize: '1.25rem' }}>{step.where}</Typography>
             <Typography color="text.secondary">{step.why}</Typography>
           </Box>
-          <Stack direction="row" sx={{ gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
-            <IconButton aria-label="Mark before" disabled={at === 0} onClick={() => go(at - 1)}>
-              <NavigateBefore />
-            </IconButton>
-            <Button variant="contained" startIcon={playing ? <Pause /> : <PlayArrow />} onClick={playing ? pause : play}>
-              {playing ? 'Pause' : 'Play'}
-            </Button>
-            <IconButton aria-label="Next mark" disabled={at === steps.length - 1} onClick={() => go(at + 1)}>
-              <NavigateNext />
-            </IconButton>
-            <TextField
-              select
-              size="small"
-              hiddenLabel
-              value={pace}
-              slotProps={{ select: { 'aria-label': 'Pace' } }}
-              onChange={(e) => setPace(e.target.value as TalkPace)}
-            >
-              {talkPaces.map((p) => (
-                <MenuItem key={p} value={p}>
-                  {paceNames[p]}
-                </MenuItem>
-              ))}
-            </TextField>
-            {canSpeak() ? (
-              <FormControlLabel
-                label="Speak"
-                control={<Switch checked={speaking} onChange={(_e, on) => (setSpeaking(on), on ? undefined : hush())} />}
-              />
-            ) : (
-              <Typography variant="body2">This browser has no voice. Read it out yourself.</Typography>
-            )}
-          </Stack>
-          <Box component="section" aria-label="Questions">
-            <Stack direction="row" component="form" sx={{ gap: 1 }} onSubmit={(e) => (e.preventDefault(), keep())}>
-              <TextField
-                size="small"
-                fullWidth
-                label={step.cornerNumber ? `A question at corner ${step.cornerNumber}` : 'A question here'}
-                value={question}
-                slotProps={{ htmlInput: { maxLength: 300 } }}
-                onChange={(e) => setQuestion(e.target.value)}
-              />
-              <Button type="submit" disabled={question.trim() === ''}>
-                Add
-              </Button>
-            </Stack>
-            {asked.map((q) => (
-              <Stack key={q.id} direction="row" sx={{ gap: 1, alignItems: 'center' }}>
-                <Typography sx={{ flex: 1 }}>
-                  {q.corner ? <strong>Corner {q.corner}: </strong> : null}
-                  {q.text}
-                </Typography>
-                <Button size="small" aria-label={`Delete: ${q.text}`} onClick={() => add({ kind: 'undo', about: q.id })}>
-                  Delete
-                </Button>
-              </Stack>
-            ))}
-          </Box>
-          <Box
-            component="ol"
-            aria-label="The lap, mark by mark"
-            sx={{ overflowY: 'auto', flex: 1, minHeight: 120, m: 0, p: 0, listStyle: 'none' }}
-          >
-            {steps.map((s, k) => (
-              <Box component="li" key={s.id}>
-                <Button
-                  fullWidth
-                  aria-current={k === at ? 'step' : undefined}
-                  onClick={() => go(k)}
-                  sx={{
-                    justifyContent: 'flex-start',
-                    textAlign: 'left',
-                    textTransform: 'none',
-                    py: 0.25,
-                    fontWeight: k === at ? 800 : 400,
-                    color: 'text.primary',
-                  }}
-                >
-                  {s.what}
-                  <Box component="span" sx={{ color: 'text.secondary', ml: 1 }}>
-                    {s.where}
-                  </Box>
-                </Button>
-              </Box>
-            ))}
-          </Box>
+          <TalkControls clock={clock} count={steps.length} pace={pace} onPace={setPace} speaking={speaking} onSpeaking={setSpeaking} />
+          <TalkQuestions cornerNumber={step.cornerNumber} asked={stintRecord(entries).questions} add={add} />
+          <TalkSteps steps={steps} at={at} go={go} />
         </Stack>
       </Box>
     </StageFrame>

@@ -2,6 +2,9 @@ import { useEffect, useEffectEvent, useRef, useState } from 'react'
 import { talkStationAt, talkTimeOf, talkTimes, type PlanSolution, type TalkPace, type TalkStep } from '@ochote/core'
 import { useMoveCursor } from '../ribbon/trackCursor'
 
+/** Where the talk is, and how to move it. */
+export type TalkClock = ReturnType<typeof useTalkClock>
+
 /** Plays a lap at a pace along every drawing of it, step by step or by the clock. */
 export function useTalkClock(solution: PlanSolution, steps: readonly TalkStep[], pace: TalkPace, onStep: (step: TalkStep) => void) {
   const [at, setAt] = useState(0)

@@ -1,14 +1,9 @@
-import { Box, MenuItem, Stack, TextField, Typography } from '@mui/material'
-import { styled } from '@mui/material/styles'
+import { Box, Stack, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, LedSession } from '@ochote/contracts'
-import { gapLengthM, releaseBar, likelyFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
+import { releaseBar, likelyFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
 import { Caution } from '../../caution/Caution'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
-import { count, metres } from '../../format/format'
-import { ConflictDialog } from '../../problem/ConflictDialog'
-import { ProblemNotice } from '../../problem/ProblemNotice'
-import { useSaveSession } from '../../sessionForm/useSaveSession'
 import { buzz } from '../buzz'
 import { CornerStrip } from '../CornerStrip'
 import { FaultTargets } from '../FaultTargets'
@@ -20,8 +15,12 @@ import { LiveSource } from '../../telemetry/liveSource'
 import { useChosenCorner } from '../useChosenCorner'
 import { usePassed } from '../usePassed'
 import { useWakeLock } from '../useWakeLock'
+import { BehindTheLead } from './BehindTheLead'
 import { calledNames } from './calledNames'
-import { Rotation, swapWords } from './Rotation'
+import { Followers } from './Followers'
+import { LeadNotReleased, type Held } from './LeadNotReleased'
+import { Rotation } from './Rotation'
+import { SwapPlace } from './SwapPlace'
 import { swapStraight } from './swapStraight'
 
 interface LeadProps {
@@ -36,15 +35,7 @@ interface Made {
   readonly id: string
 }
 
-/** A car's length, where gaps are told in cars. */
-const CAR_M = 4.4
 const TARGETS = 6
-const Names = styled('div')(({ theme }) => ({
-  display: 'grid',
-  gridTemplateColumns: 'repeat(auto-fit, minmax(130px, 1fr))',
-  gap: theme.spacing(1),
-}))
-
 const POLL_MS = 5_000
 
 /** The car in front: who follows in what order, the next swap and its words, one tap a lap, faults by name with one hand. */
@@ -53,7 +44,6 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
   const { logOf, add } = useStintLogs(session.stintIds)
   // the lead drives one lap for all: that of the first follower's car
   const { solution } = stints[0]!
-  const save = useSaveSession(day.id, session.version)
   const people = stints.map(({ stint }) => day.people.find((p) => p.id === stint.studentId)!)
   const names = calledNames(people.map((p) => p.name))
   const records = useMemo(() => session.stintIds.map((id) => stintRecord(logOf(id).entries)), [session.stintIds, logOf])
@@ -74,7 +64,6 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
   const follower = chosen ?? turn.follower
   const stintId = stints[follower]!.stint.id
   const straight = swapStraight(solution, session.swapAfterCorner)
-  const lapsOfTurnLeft = turn.toLap - Math.max(1, lap)
   const ready = session.stintIds.every((id) => logOf(id).ready)
   const waiting = session.stintIds.reduce((sum, id) => sum + logOf(id).waiting, 0)
   const all = (tapped: { kind: 'line' } | { kind: 'in' }) => {
@@ -86,7 +75,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
       })),
     )
   }
-  const back = people.flatMap((p, k) => {
+  const held: Held[] = people.flatMap((p, k) => {
     const why = releaseBar(day.meeting, p.id, records[k]!)
     return why === null ? [] : [{ name: names[k]!, why, stintId: stints[k]!.stint.id }]
   })
@@ -109,17 +98,8 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
         {actions}
         <SendingState waiting={waiting} />
       </Stack>
-      {back.length > 0 && !running && lead.phase === 'ready' ? (
-        <Stack role="alert" sx={{ gap: 1, borderLeft: 6, borderColor: 'error.main', pl: 1.5 }}>
-          {back.map(({ name, why, stintId: id }) => (
-            <Stack key={id} direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-              <Typography>
-                <strong>{name} is not released.</strong> {why}.
-              </Typography>
-              <Target onClick={() => add(id, { kind: 'meeting' })}>Briefed {name} now</Target>
-            </Stack>
-          ))}
-        </Stack>
+      {held.length > 0 && lead.phase === 'ready' ? (
+        <LeadNotReleased held={held} onBriefed={(id) => add(id, { kind: 'meeting' })} />
       ) : (
         lead.phase !== 'ended' && (
           <Box sx={{ display: 'grid', gridTemplateColumns: done ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>
@@ -137,38 +117,8 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
           </Box>
         )
       )}
-      <Box component="section" aria-label="Behind the lead">
-        <Typography aria-live="polite" sx={{ fontSize: '1.2rem' }}>
-          {lead.phase === 'ended' ? (
-            'The session is over.'
-          ) : next ? (
-            <>
-              {running ? `Lap ${lap} of ${session.laps}. ` : ''}
-              <strong>
-                {lapsOfTurnLeft === 0 ? 'Swap at the end of this lap' : `Swap after ${count(lapsOfTurnLeft, 'more lap')}`}
-              </strong>, {straight.words}. Say: “{swapWords(names, turn, next, straight.short)}.”
-            </>
-          ) : (
-            `Lap ${lap} of ${session.laps}. Last turn: no more swaps.`
-          )}
-        </Typography>
-        <Typography color="text.secondary">
-          Gap {session.gapS} s: {metres(gapLengthM(session.gapS, straight.speedMps))} (
-          {Math.round(gapLengthM(session.gapS, straight.speedMps) / CAR_M)} car lengths of {CAR_M} m) at the fastest,{' '}
-          {metres(gapLengthM(session.gapS, straight.slowestMps))} ({Math.round(gapLengthM(session.gapS, straight.slowestMps) / CAR_M)}) in
-          the slowest corner, at planned speeds
-        </Typography>
-      </Box>
-      <Names role="group" aria-label="Who">
-        {turn.order.map((f, place) => (
-          <Target key={f} aria-pressed={f === follower} onClick={() => setChosen(f)} sx={{ fontSize: '1.25rem' }}>
-            {names[f]}
-            <Typography component="span" variant="body2" sx={{ color: 'inherit' }}>
-              {place === 0 ? 'right behind' : `${place + 1} back`}
-            </Typography>
-          </Target>
-        ))}
-      </Names>
+      <BehindTheLead session={session} names={names} turn={turn} next={next} lap={lap} phase={lead.phase} straight={straight} />
+      <Followers order={turn.order} names={names} chosen={follower} onChoose={setChosen} />
       <LastEntry
         entries={last[0] ? logOf(last[0].stintId).entries : []}
         // what was logged for everyone is taken back for everyone
@@ -195,25 +145,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
           setLast([{ stintId, id: add(stintId, { kind: 'praise', lap: passLap, corner, code }) }])
         }}
       />
-      <Stack direction="row" sx={{ alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
-        <Typography variant="h2">Rotation</Typography>
-        <TextField
-          select
-          size="small"
-          label="Swap on the straight after"
-          value={straight.after}
-          sx={{ minWidth: 220 }}
-          onChange={(e) => save.save({ session: { ...session, swapAfterCorner: e.target.value }, stints: [] })}
-        >
-          {solution.corners.map((c) => (
-            <MenuItem key={c.number} value={c.number}>
-              corner {c.number} {c.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        {save.error && <ProblemNotice error={save.error} onRetry={save.retry} />}
-        <ConflictDialog what="session" conflict={save.conflict} />
-      </Stack>
+      <SwapPlace dayId={day.id} session={session} solution={solution} after={straight.after} />
       <Rotation turns={turns} names={names} lap={lap} swapAt={straight.short} />
       <Caution />
     </Box>

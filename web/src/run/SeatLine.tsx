@@ -1,0 +1,59 @@
+import { Box, Button, Stack, Typography } from '@mui/material'
+import { Link as RouterLink } from 'react-router'
+import { releaseBar, timedLaps, type StintRecord } from '@ochote/core'
+import { stagePath } from '../shell/stages'
+import type { OpenStint } from '../stint/openStint'
+import { NotReleased } from './NotReleased'
+import { Target } from './Target'
+
+interface SeatLineProps {
+  open: Pick<OpenStint, 'stint' | 'day' | 'student'>
+  record: StintRecord
+  /** whether the stint's log can be added to yet */
+  ready: boolean
+  onEntry: (entry: { kind: 'line' } | { kind: 'in' } | { kind: 'meeting' }) => void
+}
+
+/** The two large targets: over the line, and in. Before them, what keeps the student from being released; after them, where to go. */
+export function SeatLine({ open: { stint, day, student }, record, ready, onEntry }: SeatLineProps) {
+  const why = releaseBar(day.meeting, student.id, record)
+  if (record.phase === 'ended') return <StintOver dayId={day.id} stintId={stint.id} record={record} />
+  if (why !== null && record.phase === 'ready')
+    return (
+      <NotReleased why={why} dayId={day.id} meetingPath={stagePath(day.id, 'brief/meeting')} onDone={() => onEntry({ kind: 'meeting' })} />
+    )
+  const lap = record.laps.find((one) => one.timeS === null)?.number ?? record.laps.length
+  const allDriven = timedLaps(record).length >= stint.plannedLaps
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: allDriven ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>
+      <Target
+        tone={allDriven ? 'plain' : 'action'}
+        sx={{ minHeight: 84, fontSize: '1.5rem' }}
+        disabled={!ready}
+        onClick={() => onEntry({ kind: 'line' })}
+      >
+        {record.laps.length > 0 ? (allDriven ? 'Line: one more lap' : `Line: lap ${lap} ends`) : 'Line: lap 1 starts'}
+      </Target>
+      <Target tone={allDriven ? 'action' : 'plain'} disabled={record.phase !== 'running'} onClick={() => onEntry({ kind: 'in' })}>
+        In
+      </Target>
+    </Box>
+  )
+}
+
+function StintOver({ dayId, stintId, record }: { dayId: string; stintId: string; record: StintRecord }) {
+  const unwritten = record.incidents.filter((i) => i.report === null).length
+  return (
+    <Stack direction="row" sx={{ gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Typography variant="h2">The stint is over.</Typography>
+      <Button variant="contained" size="large" component={RouterLink} to={stagePath(dayId, 'debrief', stintId)}>
+        Debrief
+      </Button>
+      {unwritten > 0 && (
+        <Typography color="error">
+          {unwritten === 1 ? 'One incident report is' : `${unwritten} incident reports are`} still to write, below.
+        </Typography>
+      )}
+    </Stack>
+  )
+}

@@ -1,0 +1,25 @@
+import { Stack, Typography } from '@mui/material'
+import { Target } from '../Target'
+
+/** A follower who may not be released yet, with the reason. */
+export interface Held {
+  readonly name: string
+  readonly why: string
+  readonly stintId: string
+}
+
+/** The followers who may not be released, each with the way to brief them. */
+export function LeadNotReleased({ held, onBriefed }: { held: readonly Held[]; onBriefed: (stintId: string) => void }) {
+  return (
+    <Stack role="alert" sx={{ gap: 1, borderLeft: 6, borderColor: 'error.main', pl: 1.5 }}>
+      {held.map(({ name, why, stintId }) => (
+        <Stack key={stintId} direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Typography>
+            <strong>{name} is not released.</strong> {why}.
+          </Typography>
+          <Target onClick={() => onBriefed(stintId)}>Briefed {name} now</Target>
+        </Stack>
+      ))}
+    </Stack>
+  )
+}
