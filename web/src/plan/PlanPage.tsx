@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Navigate, useNavigate, useParams } from 'react-router'
+import { Navigate, useLocation, useNavigate, useParams } from 'react-router'
 import type { DayView } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { nextStint } from '../stint/phase'
@@ -41,6 +41,7 @@ export function PlanPage() {
 /** Opens the plan that is driven next, else the day's first. */
 function LikelyPlan({ day }: { day: DayView }) {
   const { stints } = useDayLogs(day)
+  const { search } = useLocation()
   const planId = nextStint(stints)?.stint.planId ?? day.plans[0]?.id
-  return planId ? <Navigate to={stagePath(day.id, 'plan', planId)} replace /> : null
+  return planId ? <Navigate to={{ pathname: stagePath(day.id, 'plan', planId), search }} replace /> : null
 }

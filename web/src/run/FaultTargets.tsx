@@ -48,13 +48,13 @@ export function FaultTargets({ codes, logged, disabled, onFault, again, better, 
         <Target disabled={disabled || again === null} onClick={() => again?.()}>
           Again
           <Typography component="span" variant="body2" sx={{ color: 'inherit' }}>
-            {lastName ?? 'nothing logged here yet'}
+            {lastName ?? 'none here on earlier laps'}
           </Typography>
         </Target>
         <Target tone="good" disabled={disabled || better === null} onClick={() => better?.()}>
           Better
           <Typography component="span" variant="body2" sx={{ color: 'inherit' }}>
-            {lastName ?? 'nothing logged here yet'}
+            {lastName ?? 'none here on earlier laps'}
           </Typography>
         </Target>
       </Box>

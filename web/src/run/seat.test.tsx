@@ -42,7 +42,7 @@ describe('the targets', () => {
     targets({ again: null, better: null, lastCode: null })
     for (const name of [/^Again/, /^Better/]) {
       expect(screen.getByRole<HTMLButtonElement>('button', { name }).disabled).toBe(true)
-      expect(screen.getByRole('button', { name }).textContent).toContain('nothing logged here yet')
+      expect(screen.getByRole('button', { name }).textContent).toContain('none here on earlier laps')
     }
   })
 

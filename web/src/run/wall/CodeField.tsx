@@ -87,7 +87,7 @@ export function CodeField({
               ? `Enter: ${entryOf(read.entry)}`
               : typed === ''
                 ? 'Corner and fault: 7te2, 7te! for called, 7+smooth for praise'
-                : 'Go on'))}
+                : 'Could become:'))}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, minHeight: 40 }}>
         {read.completions.map(({ text, words }) => (

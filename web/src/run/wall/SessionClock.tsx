@@ -45,7 +45,7 @@ export function SessionClock({ now, endMs, callInMs, out, shown, onShown, next, 
               ? `Everyone in by ${clock(endMs)}.`
               : late
                 ? '▲ Give the last-lap signal now: the last car will be in late.'
-                : `Give the last-lap signal by ${clock(callInMs)}, in ${left(callInMs - now)}: a lap to finish and one to cool down (taken as ${COOL_DOWN_SHARE} of it) before ${clock(endMs)}.`}
+                : `Give the last-lap signal by ${clock(callInMs)}, in ${left(callInMs - now)}: a lap to finish and one to cool down (taken as ${COOL_DOWN_SHARE} laps) before ${clock(endMs)}.`}
         </Typography>
         <Button
           variant={late ? 'contained' : 'outlined'}
