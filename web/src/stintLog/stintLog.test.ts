@@ -76,6 +76,32 @@ describe('a stint’s log on the device', () => {
     await vi.waitFor(() => expect(log.snapshot().waiting).toBe(0))
   })
 
+  it('keeps an entry that the server refuses, counts it as waiting, and sends what follows with it when it is taken', async () => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    let refuses = true
+    const problem = {
+      code: 'invalid-input',
+      type: 'about:blank',
+      title: 'Invalid input',
+      status: 400,
+      detail: 'entries[0].lap',
+      fields: [],
+    }
+    const server = fakeServer(({ body }) => (refuses ? { status: 400, body: problem } : receipt(body)))
+    const log = new device.StintLog(stint.id)
+    await log.open()
+    await log.add(entries[0]!)
+    await vi.waitFor(() => expect(vi.getTimerCount()).toBeGreaterThan(0))
+    expect(log.snapshot()).toMatchObject({ waiting: 1, entries: [entries[0]] })
+    await log.add(entries[1]!)
+    expect((await device.store.unsentEntries()).map((one) => one.id).sort()).toEqual([entries[0]!.id, entries[1]!.id].sort())
+    refuses = false
+    await vi.advanceTimersByTimeAsync(10_000)
+    vi.useRealTimers()
+    await vi.waitFor(() => expect(log.snapshot().waiting).toBe(0))
+    expect(sentIds(server.asked).at(-1)).toEqual([entries[0]!.id, entries[1]!.id])
+  })
+
   it('asks nothing more once closed, though an attempt was under way', async () => {
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
     const server = fakeServer(() => 'no answer')
