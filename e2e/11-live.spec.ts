@@ -14,7 +14,7 @@ const line = (page: Page) => page.getByRole('button', { name: /^Line:/ })
 const target = (page: Page, name: RegExp) => page.getByRole('region', { name: 'What happened' }).getByRole('button', { name })
 const laps = async (page: Page, id: string) => (await storedLog(page.request, id)).filter((e) => e.kind === 'line')
 
-test('five laps with a logger that drops its link, a page that is opened anew, and a server that is killed', async ({ page, context }) => {
+test('five laps with a logger that drops its link, a page that is opened again, and a server that is killed', async ({ page, context }) => {
   const { path, id } = await stintOf(page, 'Ruben Halloway')
   await page.goto(path('run'))
   await page.getByRole('button', { name: 'No logger' }).click()
@@ -47,7 +47,7 @@ test('five laps with a logger that drops its link, a page that is opened anew, a
   await page.getByRole('button', { name: 'Close' }).click()
   await expect.poll(async () => (await laps(page, id)).length).toBeGreaterThan(before)
 
-  // the page is opened anew: nothing twice
+  // the page is opened again: nothing twice
   await page.close()
   const again = await context.newPage()
   await again.goto(path('run'))

@@ -88,7 +88,7 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   }
   await page.request.put(`/api/days/${day.id}/sessions`, { data: { session, stints } })
   await page.clock.install({ time: new Date('2026-10-17T13:00:00Z') })
-  // the page's clock is driven ahead here: told of it, the server would rightly put it back
+  // the page's clock is ahead here, and the server would rightly correct it
   await page.route('**/log', async (route) => {
     const { entries } = route.request().postDataJSON() as { entries: unknown[] }
     await route.continue({ postData: JSON.stringify({ entries }) })
@@ -122,7 +122,7 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await expect(cars.nth(6)).toContainText(/overdue \d+ s/)
   await expect(cars.nth(1)).toContainText(/in 1:\d\d/)
 
-  // a code is completed as it is typed, its mistake told, and taken back
+  // a code is completed as it is typed, its mistake shown, and taken back
   await page.keyboard.press('Shift+C')
   await expect(page.getByRole('textbox', { name: `Code for ${students[2]!.name}` })).toBeFocused()
   await page.keyboard.type('7et')

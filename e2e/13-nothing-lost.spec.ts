@@ -80,7 +80,7 @@ test('1,000 entries from eight devices, the server killed at random: every one i
     await server.kill()
     const atKill = (await Promise.all(pages.map(keptOn))).flat()
     await server.start()
-    // whatever was acknowledged before is stored; what was not is still on its device
+    // everything acknowledged before is stored; the rest is still on its device
     const stored = new Set(await storedIds())
     expect(atKill.filter((e) => e.sent && !stored.has(e.id))).toEqual([])
   }

@@ -39,12 +39,12 @@ test('vehicle, pace, school and weather each recompute the lap and move the mark
   await openPlan(page)
   const marks = async () => {
     await openTab(page, 'Marks')
-    const told = await page
+    const texts = await page
       .getByRole('listitem')
       .filter({ hasText: /^(1|6) brake/ })
       .allInnerTexts()
     await openTab(page, 'Set-up')
-    return told
+    return texts
   }
   let before = await lapS(page)
   let now: number
@@ -154,7 +154,7 @@ test('a cone moved by hand stays moved, says how far, and comes back when it is 
   const row = page.getByRole('listitem').filter({ hasText: '6 brake' })
   await expect(row).toContainText(/\d+ m earlier than computed/)
   await expect(page.getByText(/^Saved, version/)).toBeVisible()
-  const told = await row.getByText(/earlier than computed/).innerText()
+  const movedBy = await row.getByText(/earlier than computed/).innerText()
 
   // it stays where it was put when everything else is computed again
   const before = await lapS(page)
@@ -165,15 +165,15 @@ test('a cone moved by hand stays moved, says how far, and comes back when it is 
   await expect(row).toContainText(/than computed/)
   await page.keyboard.press('Control+z')
   await openTab(page, 'Marks')
-  await expect(row).toContainText(told)
+  await expect(row).toContainText(movedBy)
 
   await expect(page.getByText(/^Saved, version/)).toBeVisible()
   await page.reload()
   await openTab(page, 'Marks')
-  await expect(row).toContainText(told)
+  await expect(row).toContainText(movedBy)
   await row.getByRole('button', { name: /^6 brake/ }).click()
   await row.getByRole('button', { name: /^6 brake/ }).press('Shift+ArrowRight')
-  await expect(row).not.toContainText(told)
+  await expect(row).not.toContainText(movedBy)
   await row.getByRole('button', { name: 'Put back' }).click()
   await expect(row).not.toContainText('than computed')
   await expect(page.getByText(/^Saved, version/)).toBeVisible()

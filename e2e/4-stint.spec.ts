@@ -126,7 +126,7 @@ test('again and better follow what was logged at the corner before', async ({ pa
   await page.setViewportSize({ width: 390, height: 844 })
   await page.clock.install()
   const { path, id } = await stintOf(page, 'Leo Vantongeren')
-  // the page's clock is driven ahead here: told of it, the server would rightly put it back
+  // the page's clock is ahead here, and the server would rightly correct it
   await page.route('**/log', async (route) => {
     const { entries } = route.request().postDataJSON() as { entries: unknown[] }
     await route.continue({ postData: JSON.stringify({ entries }) })

@@ -56,7 +56,7 @@ test('a circuit is widened along a stretch, undone, redone and saved; its file c
   expect(JSON.parse(file.toString())).toEqual(document)
 })
 
-test('things are put on the map, told of in a form, moved by pointer and keys, and taken off', async ({ page }) => {
+test('things are put on the map, edited in a form, moved by pointer and keys, and taken off', async ({ page }) => {
   const id = await openCopy(page, 'Furnished')
   const before = (await stored(page, id)).document.features.length
   await openTab(page, 'Features')

@@ -21,7 +21,7 @@ async function openVariant(page: Page, name: string): Promise<Plan> {
 }
 const stored = async (page: Page, { id }: Plan) => (await (await page.request.get(`/api/plans/${id}`)).json()) as Plan
 
-test('marks are locked, remarked on, taken away, brought back and added by hand, each undone by itself', async ({ page }) => {
+test('marks are locked, remarked on, taken away, brought back and added by hand, each undone on its own', async ({ page }) => {
   const plan = await openVariant(page, 'Marks by hand')
   await page.keyboard.press('6')
   await openTab(page, 'Marks')

@@ -76,7 +76,7 @@ async function drag(page: Page, x: number, y: number, dx: number, dy: number): P
   await page.mouse.up()
 }
 
-function told(what: string, frames: number[]): void {
+function report(what: string, frames: number[]): void {
   const sorted = [...frames].sort((a, b) => a - b)
   const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!.toFixed(1)
   const late = frames.filter((f) => f > 25).length
@@ -105,18 +105,18 @@ try {
     return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
   }
   const cone = await middleOf(ribbon.locator('[data-cone="6-brake"]'))
-  told('a cone along the ribbon', await framesWhile(page, () => drag(page, cone.x, cone.y, 60, 0)))
+  report('a cone along the ribbon', await framesWhile(page, () => drag(page, cone.x, cone.y, 60, 0)))
   await page.waitForTimeout(1500)
   const apex = await middleOf(view.locator('[data-cone="6-apex"]'))
-  told('a cone about the plan view', await framesWhile(page, () => drag(page, apex.x, apex.y, 30, 20)))
+  report('a cone about the plan view', await framesWhile(page, () => drag(page, apex.x, apex.y, 30, 20)))
   await page.waitForTimeout(1500)
   const grip = await middleOf(ribbon.getByRole('slider', { name: /apex$/ }))
-  told('the line by hand, on the ribbon', await framesWhile(page, () => drag(page, grip.x + 26, grip.y, 0, 20)))
+  report('the line by hand, on the ribbon', await framesWhile(page, () => drag(page, grip.x + 26, grip.y, 0, 20)))
   await page.waitForTimeout(1500)
   const ground = (await view.boundingBox())!
-  told('the plan view panned', await framesWhile(page, () => drag(page, ground.x + 60, ground.y + 60, 80, 50)))
+  report('the plan view panned', await framesWhile(page, () => drag(page, ground.x + 60, ground.y + 60, 80, 50)))
   const strip = (await ribbon.boundingBox())!
-  told('the ribbon panned', await framesWhile(page, () => drag(page, strip.x + 300, strip.y + 60, 200, 0)))
+  report('the ribbon panned', await framesWhile(page, () => drag(page, strip.x + 300, strip.y + 60, 200, 0)))
 } finally {
   await browser.close()
   server.kill()

@@ -33,7 +33,7 @@ async function seat(browser: Browser, k: number): Promise<Page> {
 
 const share = (values: number[], at: number) =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(at * values.length))]!
-const told = (what: string, values: number[], unit: string) =>
+const report = (what: string, values: number[], unit: string) =>
   console.log(
     `${what}: median ${share(values, 0.5).toFixed(1)} ${unit}, 95 % within ${share(values, 0.95).toFixed(1)} ${unit} (${values.length})`,
   )
@@ -81,12 +81,12 @@ async function taps(browser: Browser): Promise<void> {
       ),
     ),
   )
-  told(
+  report(
     'From tap to shown, 8 devices at once',
     times.flat().map((t) => t.shown),
     'ms',
   )
-  told(
+  report(
     'From tap to stored on the server',
     times.flat().map((t) => t.stored),
     'ms',
@@ -115,7 +115,7 @@ async function frames(browser: Browser): Promise<void> {
     }
     return found
   }, FRAMES_MS)
-  told(`Frames of the seat with a live logger, processor ${SLOWER} times slower`, deltas, 'ms')
+  report(`Frames of the seat with a live logger, processor ${SLOWER} times slower`, deltas, 'ms')
   await page.context().close()
 }
 

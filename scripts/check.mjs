@@ -8,7 +8,7 @@ import { root, runBeside, step } from './run.mjs'
 const counts = (file, read) => read(JSON.parse(readFileSync(join(root, 'test-results', file), 'utf8')))
 
 const npm = (name) => ({ name, command: 'npm', args: ['run', '-s', name] })
-// run as one, every file of the interface would load its libraries anew
+// run as one, every file of the interface would load its libraries again
 const units = ['node', 'web']
 const unit = (project) => ({
   name: `unit tests, ${project}`,

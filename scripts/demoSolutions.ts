@@ -15,9 +15,9 @@ for (const plan of Object.values(plans)) {
   const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup })
   if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
   const { stored, lineReport, trace } = solved.value
-  const amiss = lineReport.lateApex.filter((c) => !c.met && c.exempt === null).map((c) => c.cornerNumber)
+  const unmet = lineReport.lateApex.filter((c) => !c.met && c.exempt === null).map((c) => c.cornerNumber)
   console.log(
-    `${plan.name}: ${trace.lapTimeS.toFixed(2)} s, fastest ${lineReport.fastestLapS?.toFixed(2)} s, no late apex at ${amiss.join(', ') || 'none'}`,
+    `${plan.name}: ${trace.lapTimeS.toFixed(2)} s, fastest ${lineReport.fastestLapS?.toFixed(2)} s, no late apex at ${unmet.join(', ') || 'none'}`,
   )
   const { line } = stored
   kept[solutionHash(circuits.skerrow, { vehicle, setup: plan.setup })] = {

@@ -49,7 +49,7 @@ for (const stepM of [4, 2, 1, 0.5]) {
   )
   before = { centre: centre.lapS, line: line.lapS }
 }
-// the circuit's file too, for whoever wants to try the command line on it
+// the circuit's file too, to try the command line on it
 const file = join(mkdtempSync(join(tmpdir(), 'ochote-')), 'skerrow.circuit.geojson')
 writeFileSync(file, JSON.stringify(document))
 console.log(`circuit file: ${file}`)

@@ -76,7 +76,7 @@ describe('ochote plan', () => {
     { what: 'a missing option', args: ['plan', '--circuit', check('oval.circuit.geojson')], says: /usage/ },
     { what: 'an unknown option', args: ['plan', '--speed', '9'], says: /--speed/ },
     { what: 'an unknown command', args: ['drive'], says: /found command drive/ },
-    { what: 'a step of nought', args: ['plan', ...files(), '--step', '0'], says: /--step: found 0/ },
+    { what: 'a step of zero', args: ['plan', ...files(), '--step', '0'], says: /--step: found 0/ },
     {
       what: 'a vehicle for a circuit',
       args: [

@@ -5,7 +5,7 @@ const coneId = z.string().min(1).max(24)
 const stationM = z.number().min(0)
 const offsetM = z.number().min(-100).max(100)
 
-/** A cone moved by hand: it stays where it was put, whatever is computed later. */
+/** A cone moved by hand: it stays where it was put, even when the plan is computed again. */
 export const coneMoveSchema = z.object({ coneId, stationM, offsetM })
 export type ConeMove = z.infer<typeof coneMoveSchema>
 

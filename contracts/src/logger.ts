@@ -25,7 +25,7 @@ export const liveBatchSchema = z.object({
   samples: z.array(liveSampleSchema).max(2000),
 })
 export type LiveBatch = z.infer<typeof liveBatchSchema>
-/** The next sample that is wanted: whatever was lost is sent again from there. */
+/** The next sample that is wanted: lost samples are sent again from there. */
 export const liveReceiptSchema = z.object({ nextSeq: z.number().int().min(0) })
 
 export const loggerSchema = z.object({

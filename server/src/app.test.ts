@@ -224,7 +224,7 @@ describe('the demonstration', () => {
     const markReady = (plan: Plan, change: object = {}) =>
       app.ask('POST', `/api/plans/${plan.id}/versions`, { id: versionId, by: 'Rhona Keld', fromVersion: plan.version, ...change })
 
-    it('are marked ready by name, and the version stays as it was whatever is changed later', async () => {
+    it('are marked ready by name, and the version stays as it was when the plan is changed later', async () => {
       const plan = day.plans[0]!
       expect((await markReady(plan)).body).toMatchObject({ version: 1, ready: { version: 1, by: 'Rhona Keld' } })
       await save(plan, { name: 'Changed since' })
@@ -244,7 +244,7 @@ describe('the demonstration', () => {
       })
     })
 
-    it('are not marked ready while an unsafe cone is not answered for, whatever the page says', async () => {
+    it('are not marked ready while an unsafe cone has no answer, even if the page asks for it', async () => {
       const plan = day.plans[0]!
       const worked = {
         circuitId: plan.circuitId,

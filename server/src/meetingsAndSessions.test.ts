@@ -44,7 +44,7 @@ describe('what a school settles', () => {
 
 describe('a drivers’ meeting', () => {
   const path = () => `/api/days/${day.id}/meeting`
-  it('is kept with the day; a second who held it from the same page is told', async () => {
+  it('is kept with the day; a second save from the same page is a conflict', async () => {
     const { version, ...meeting } = day.meeting
     const present = [...meeting.present, day.people.find((p) => p.name === 'Kofi Brandreth')!.id].sort()
     const saved = meetingSchema.parse((await app.ask('PUT', path(), { meeting: { ...meeting, present }, fromVersion: version })).body)
@@ -131,7 +131,7 @@ describe('a log', () => {
     log: (await app.all.logs.page({ stintId: open.id }, 0)).entries,
   })
 
-  it('keeps whatever an entry says beyond corner and code', async () => {
+  it('keeps everything that an entry says beyond corner and code', async () => {
     const off = { ...base(11), kind: 'incident', lap: 1, corner: '5', what: 'off' }
     const entries = [
       { ...base(10), kind: 'release' },

@@ -15,9 +15,9 @@ export interface MeetingItem {
   readonly stationM: number | null
 }
 
-/** Room to run off below which a corner's outside is told of, m. */
+/** Corners with less run-off than this on the outside are named, m. */
 const LITTLE_ROOM_M = 15
-/** Surface falling to the outside of a corner by more than this is told of, rad. */
+/** A surface that falls to the outside of a corner by more than this is named, rad. */
 const OFF_CAMBER_RAD = (1 * Math.PI) / 180
 
 const HAZARD_WORDS: Partial<Record<string, string>> = {
@@ -54,7 +54,7 @@ export function meetingItems(track: Track, topics: readonly MeetingTopic[]): Mee
   ]
 }
 
-/** Ticks stored before keys were made from facts: they hold for their item whatever it says now. */
+/** Ticks stored before keys were made from facts. They count for their item even if its text has changed. */
 const ANY_FACTS = 'any'
 
 /** Whether an item was covered, by the keys ticked at the meeting. */

@@ -127,7 +127,7 @@ describe('choosing calls', () => {
     )
   })
 
-  it('overlaps nothing and ends everything in time, whatever it is given', () => {
+  it('overlaps nothing and ends everything in time, for any input', () => {
     fc.assert(
       fc.property(someCalls, fc.double({ min: 1, max: 5, noNaN: true }), (options, wordsPerSecond) => {
         const { calls, dropped } = chooseCalls(options, lapS, { wordsPerSecond, reactionS: 1.3 })
@@ -138,7 +138,7 @@ describe('choosing calls', () => {
     )
   })
 
-  it('refuses a rate of nought', () => {
+  it('refuses a rate of zero', () => {
     expect(() => chooseCalls([call('a', 10)], lapS, { wordsPerSecond: 0, reactionS: 1 })).toThrow('wordsPerSecond must be > 0, got 0')
   })
 

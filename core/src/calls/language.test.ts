@@ -96,7 +96,7 @@ describe('calls', () => {
     expect(planCalls(marked, { correctStreaks: new Map([[turn.id, 1]]) }).calls.length).toBe(all.calls.length)
   })
 
-  it('are never long for whoever wants few words', () => {
+  it('are never long for a student who wants few words', () => {
     const longest = (fewWords: boolean) => Math.max(...planCalls(marked, { fewWords }).calls.map((c) => durationS(c.text, 2.8)))
     expect(longest(true)).toBeLessThan(longest(false))
   })

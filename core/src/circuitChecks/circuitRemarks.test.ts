@@ -14,11 +14,11 @@ const remarks = (properties: Record<string, unknown> = {}, features: object[] = 
   )
 
 describe('what is odd or missing of a circuit', () => {
-  it('is told of one that has only its track', () => {
-    const told = remarks().join('\n')
-    expect(told).toContain('no run-off outside corners 1, 2')
-    expect(told).toContain('no marshal post')
-    expect(told).toContain('no landmark')
+  it('is text of one that has only its track', () => {
+    const text = remarks().join('\n')
+    expect(text).toContain('no run-off outside corners 1, 2')
+    expect(text).toContain('no marshal post')
+    expect(text).toContain('no landmark')
   })
 
   it('names a width that jumps, with where', () => {
@@ -43,13 +43,13 @@ describe('what is odd or missing of a circuit', () => {
   })
 
   it('names a kerb without an end and a corner number given twice', () => {
-    const told = remarks({}, [
+    const text = remarks({}, [
       point(0, -50, { role: 'landmark', kind: 'kerb-start' }),
       point(150, 0, { role: 'corner', number: '1' }),
       point(-150, 0, { role: 'corner', number: '1' }),
     ]).join('\n')
-    expect(told).toContain('a kerb begins and has no end')
-    expect(told).toContain('two corners are number 1')
+    expect(text).toContain('a kerb begins and has no end')
+    expect(text).toContain('two corners are number 1')
   })
 
   it('finds nothing about the shape of a circuit that has none of this', () => {

@@ -64,14 +64,14 @@ describe('a circuit from a recce drive', () => {
     expect(recce.spreadM).toBeLessThan(0.1)
   })
 
-  it('averages noise away: several laps lie nearer than one, and the spread is told', () => {
+  it('averages noise away: several laps lie nearer than one, and it gives their spread', () => {
     const one = off(made({ driven: drive(1, () => 0, 4) }).track).mean
     const six = made({ driven: drive(6, () => 0, 4) })
     expect(off(six.track).mean).toBeLessThan(one)
     expect(six.spreadM).toBeGreaterThan(0.3)
   })
 
-  it('begins where the start line was put, and runs the other way when told so', () => {
+  it('begins where the start line was put, and runs the other way when asked to', () => {
     const at = placeAt(track, 300, 0)
     const start = toLonLat(circuit.frame, at.x, at.y)
     const ahead = made({ start })

@@ -8,7 +8,7 @@ import { foundByPhrase } from './foundBy'
 
 /** A cone where the computation puts it. */
 export interface ComputedCone {
-  /** corner and duty: what the cone is, wherever it is moved to */
+  /** corner and duty, which stay the same when the cone is moved */
   readonly id: string
   readonly cornerNumber: string
   readonly duty: Duty
@@ -100,7 +100,7 @@ export function coneOffset(track: Track, side: 'left' | 'right', stationM: numbe
     : -(valueAt(track, track.halfRightM, stationM) + OUTSIDE_EDGE_M)
 }
 
-/** What is told of a cone at a station and offset: place on the ground and how to find it. */
+/** What is known about a cone at a station and offset: its place on the ground, and how to find it. */
 export function describePlace(track: Track, landmarks: readonly PlacedLandmark[], stationM: number, offsetM: number) {
   const { x, y } = placeAt(track, stationM, offsetM)
   const edge = offsetM >= 0 ? valueAt(track, track.halfLeftM, stationM) : valueAt(track, track.halfRightM, stationM)

@@ -47,7 +47,7 @@ describe('a bend with two apexes', () => {
     expect(inside(hold!.stationM) - inside(secondApex!.stationM)).toBeGreaterThan(1)
   })
 
-  it('gets a cone for each, told apart by what they are', () => {
+  it('gets a cone for each, with different names', () => {
     const own = cones.filter((c) => c.cornerNumber === corners[0]!.number).map((c) => c.id.replace(/^[^-]+-/, ''))
     expect(own).toEqual(expect.arrayContaining(['apex', 'hold', 'second-apex']))
   })

@@ -110,7 +110,7 @@ function firstBrakingAfterApex({ track, trace }: DrivenLine, apexM: number, exit
   return walk(track, gaining, Math.min(leftM, toExitM), (i) => trace.brakeMps2[i]! > BRAKES_ON_MPS2) ?? exit
 }
 
-/** The fastest sample of an approach: whatever slowing the corner needs begins after it. */
+/** The fastest sample of an approach. Any slowing for the corner starts after it. */
 function fastestBefore({ track, trace }: DrivenLine, minSpeed: number, approachM: number): number {
   let fastest = minSpeed
   walk(

@@ -75,7 +75,7 @@ describe('a circuit file', () => {
   it.each([
     { what: 'a negative width', properties: { widthLeft: -2 }, field: 'features[0].properties.widthLeft' },
     { what: 'widths for too few positions', properties: { widthRight: [4, 4, 4] }, field: 'features[0].properties.widthRight' },
-    { what: 'a grip of nought', properties: { grip: 0 }, field: 'features[0].properties.grip' },
+    { what: 'a grip of zero', properties: { grip: 0 }, field: 'features[0].properties.grip' },
     { what: 'text for crossfall', properties: { crossfall: 'steep' }, field: 'features[0].properties.crossfall' },
   ])('refuses $what by its field', ({ properties, field }) => {
     expect(problemsOf(circuitFromDocument(circle({ properties })))[0]?.field).toBe(field)

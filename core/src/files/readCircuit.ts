@@ -171,7 +171,7 @@ function spacingProblems({ closed, x, y }: Circuit, at: (...p: PropertyKey[]) =>
   ]
 }
 
-/** The first position of any feature, whatever its geometry. */
+/** The first position of a feature of any geometry. */
 function firstPosition({ geometry }: CircuitFeature): Position {
   if (geometry.type === 'Point') return geometry.coordinates
   return geometry.type === 'LineString' ? geometry.coordinates[0]! : geometry.coordinates[0]![0]!

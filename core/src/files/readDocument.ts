@@ -4,7 +4,7 @@ import { failure, success, type Outcome } from '../outcome/outcome'
 
 /** Most characters read of one file. */
 const MOST_CHARACTERS = 60_000_000
-/** How many problems are told of one file: the first are what mends it. */
+/** How many problems are reported for one file. Fixing the first ones usually fixes the rest. */
 const MOST_PROBLEMS = 20
 
 /** Reads text as JSON, saying where it stops being JSON. */

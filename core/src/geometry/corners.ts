@@ -132,7 +132,7 @@ function splitShared(track: Track, named: Named[]): Named[] {
   })
 }
 
-/** Corners are always detected at this step, whatever step the track is driven at, because their ends decide a line's bounds. */
+/** Corners are always detected at this step, even if the track is driven at another, because their ends decide a line's bounds. */
 const FOUND_AT_M = 0.5
 const found = new WeakMap<Circuit, readonly Corner[]>()
 

@@ -69,8 +69,8 @@ export function lateApexLine(problem: LateApexProblem): Float64Array {
       },
       stiffening,
     )
-    if (!best || found.amiss < best.amiss) best = found
-    if (best.amiss === 0) break
+    if (!best || found.unmet < best.unmet) best = found
+    if (best.unmet === 0) break
   }
   return best?.coefficients ?? problem.start
 }
@@ -78,7 +78,7 @@ export function lateApexLine(problem: LateApexProblem): Float64Array {
 interface SearchedLine {
   readonly coefficients: Float64Array
   /** corners that break a rule */
-  readonly amiss: number
+  readonly unmet: number
 }
 
 function searchFrom(
@@ -92,7 +92,7 @@ function searchFrom(
   const lookAt = (coefficients: Float64Array) => {
     const line = lineOf(basis, coefficients)
     const measured = measureCorners(track, line, corners).filter((l) => !exempt.has(l.cornerNumber) && l.peakPerM > 0)
-    return { coefficients, line, measured, amiss: measured.filter((l) => !l.met).length, lapS: lapS(line).value }
+    return { coefficients, line, measured, unmet: measured.filter((l) => !l.met).length, lapS: lapS(line).value }
   }
   let now = lookAt(start)
   if (now.measured.length === 0) return now
@@ -124,8 +124,8 @@ function searchFrom(
       anchors.set(number, Math.min(ANCHOR.most, Math.max(ANCHOR.least, cost * by)))
     }
     if (better) now = next
-    if (next.amiss < best.amiss || (next.amiss === best.amiss && next.lapS < best.lapS)) best = next
-    if (best.amiss === 0) metRounds++
+    if (next.unmet < best.unmet || (next.unmet === best.unmet && next.lapS < best.lapS)) best = next
+    if (best.unmet === 0) metRounds++
   }
   return best
 }

@@ -35,7 +35,7 @@ function changeOf(duty: Duty, metres: number): Change | null {
   return null
 }
 
-/** A move of less than this costs nothing that can be told. */
+/** The cost of a smaller move than this cannot be computed reliably. */
 const SAME_M = 0.5
 
 function costOf({ solution }: MarkedPlan, cone: Cone, sharedM: number): number | null {

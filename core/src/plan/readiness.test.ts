@@ -29,7 +29,7 @@ describe('what a plan has and lacks', () => {
     expect(open(readiness(given))).toEqual([])
   })
 
-  it('names what is missing, each by itself', () => {
+  it('names each thing that is missing', () => {
     expect(open(readiness({ ...given, scheme: { looks, stock: { red: 3 } } }))).toEqual(['stock'])
     expect(open(readiness({ ...given, briefed: 1 }))).toEqual(['briefed'])
     expect(open(readiness({ ...given, marked: { ...safe, cones: cones.filter((c) => c.cornerNumber !== '4') } }))).toEqual(['marks'])

@@ -12,7 +12,7 @@ const dry = { ...checkSetup('blend-080'), lineSchool: 'fastest' as const }
 const wet: Setup = { ...dry, conditions: { ...dry.conditions, grip: 0.7, rubberedGrip: 0.8 } }
 
 describe('a solution', () => {
-  it('is the same whatever was solved on the same circuit before', () => {
+  it('does not depend on what was solved on the same circuit before', () => {
     const circuit = read()
     const solve = (setup: Setup) => accepted(solvePlan({ circuit, vehicle: hatch, setup, stepM: 4 }))
     const first = { dry: solve(dry), wet: solve(wet) }

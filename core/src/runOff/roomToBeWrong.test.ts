@@ -113,7 +113,7 @@ describe('room to be wrong', () => {
     expect(moved.marginM!).toBeLessThan(room.marginM!)
   })
 
-  it('takes whoever brakes at a later cone to be faster there, never already slowed', () => {
+  it('takes a driver who brakes at a later cone to be faster there, never already slowed', () => {
     const { cones, room } = firstCorner(20)
     const cone = cones.find((c) => c.cornerNumber === room.cornerNumber && c.duty === 'brake')!
     const at = (alongM: number) => {

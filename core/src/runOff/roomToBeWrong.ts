@@ -27,7 +27,7 @@ export interface RoomToBeWrong {
   /** speed at the first obstacle; 0 where the vehicle stops before it */
   readonly obstacleSpeedMps: number | null
   readonly verdict: 'room' | 'unsafe' | 'unknown'
-  /** what would make it safe, each by itself; null where nothing has to change or nothing found is enough */
+  /** what would make it safe, each on its own; null where nothing has to change or nothing found is enough */
   readonly coneEarlierM: number | null
   readonly paceShare: number | null
 }
@@ -125,7 +125,7 @@ export function roomToBeWrong(
     const { brakeStart, turnIn } = points
     if (!brakeStart || !turnIn) return []
     const coneM = coneStationM(number) ?? brakeStart.stationM
-    // whoever brakes into the corner goes straight on from the cone itself
+    // a driver who brakes into the corner goes straight on from the cone itself
     const approachM = Math.max(0, signedApart(track, coneM, turnIn.stationM))
     const off = approachM > 0 ? turnIn : pointAt(driven.driven, coneM)
     const headingRad = path.headingRad[sampleAtStation(track, off.stationM)]!

@@ -14,7 +14,7 @@ const FAULTS_OF: Readonly<Record<CallVerb, readonly string[]>> = {
 
 /**
  * How often running each call's action was right on the laps driven so far: laps since the last fault at its corner that speaks
- * against it. A lap on which nothing was logged counts as right: whoever sits beside saw it.
+ * against it. A lap on which nothing was logged counts as right, because the instructor was watching.
  * @param about - what each call is about, by its id
  */
 export function correctStreaks(record: StintRecord, about: Readonly<Record<string, PlanCall>>): Map<string, number> {

@@ -68,7 +68,7 @@ describe('a coded entry', () => {
     ['2qq', /^“qq” is no fault$/],
     ['2te9', /^“9” after te: expected 1 note, 2 costs, 3 unsafe, or ! for called$/],
     ['2+zzz', /^no praise begins with “zzz”/],
-  ])('%s is told what is wrong', (typed, problem) => {
+  ])('%s is refused with what is wrong', (typed, problem) => {
     const read = readCoded(typed, corners)
     expect(read.entry).toBeNull()
     expect(read.problem).toMatch(problem)
@@ -119,7 +119,7 @@ describe('the wall’s clock', () => {
     expect(state([], 0)).toMatchObject({ state: 'waiting', expectedAtMs: null })
   })
 
-  it('shows the end in time for whoever has just gone by: a lap to the end, then one to cool down', () => {
+  it('shows the end in time for a car that has just gone by: a lap to the end, then one to cool down', () => {
     const end = T0 + 1_000_000
     expect(callInBy([100, 90], end)).toBe(end - 235_000)
     expect(callInBy([], end)).toBe(end)

@@ -42,7 +42,7 @@ export function carState(record: StintRecord, plannedLaps: number, planLapS: num
 }
 
 /**
- * The latest time to show the end of a session so that the last car is in when it ends: whoever has just gone by drives the lap
+ * The latest time to show the end of a session so that the last car is in when it ends: a car that has just gone by drives the lap
  * to the end first, and then one to cool down.
  * @param lapsS - lap times of the cars that are out, s
  * @returns ms; the end itself where nobody is out

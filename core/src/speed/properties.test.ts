@@ -55,7 +55,7 @@ describe('over many set-ups', () => {
     )
   })
 
-  it('the tyres are never asked for more than they have across, and speeds stay above nought', () => {
+  it('the tyres are never asked for more than they have across, and speeds stay above zero', () => {
     fc.assert(
       fc.property(setups, (drawn) => {
         const setup = setupOf(drawn)

@@ -52,7 +52,7 @@ describe('a stint’s log', () => {
     expect(stintRecord(logOf(...fiveLaps, [620, { kind: 'in' }])).laps).toHaveLength(5)
   })
 
-  it('says the same whatever order entries arrive in', () => {
+  it('does not depend on the order in which entries arrive', () => {
     const log = logOf(...fiveLaps, [30, fault(1, '3', 'be')], [130, fault(2, '3', 'be', 2)])
     expect(stintRecord([...log].reverse())).toEqual(stintRecord(log))
   })

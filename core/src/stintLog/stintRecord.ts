@@ -91,7 +91,7 @@ export function crossings(ordered: readonly LogEntry[]): Logged<'line'>[] {
   return kept
 }
 
-/** What a stint's log says, whatever order its entries arrived in. */
+/** What a stint's log says. The order in which its entries arrived does not matter. */
 export function stintRecord(entries: readonly LogEntry[]): StintRecord {
   const ordered = effectiveEntries(entries)
   const of = <K extends LogEntry['kind']>(kind: K) => ordered.filter((e): e is Extract<LogEntry, { kind: K }> => e.kind === kind)

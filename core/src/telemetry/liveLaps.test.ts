@@ -51,11 +51,11 @@ describe('a car followed live', () => {
     expect(late.laps).toEqual(followed(all).laps)
   })
 
-  it('goes on with a logger that was started anew and counts from 0 again', () => {
+  it('goes on with a logger that was restarted and counts from 0 again', () => {
     const all = steady(track.lengthM - 100, 2.2 * track.lengthM, 30)
     const cut = Math.floor(all.length / 2)
-    const anew = [...all.slice(0, cut), ...all.slice(cut).map((s, k) => ({ ...s, seq: k }))]
-    expect(followed(anew).laps).toEqual(followed(all).laps)
+    const restarted = [...all.slice(0, cut), ...all.slice(cut).map((s, k) => ({ ...s, seq: k }))]
+    expect(followed(restarted).laps).toEqual(followed(all).laps)
   })
 
   it('does not count a lap for going back and forth over the line', () => {
@@ -65,7 +65,7 @@ describe('a car followed live', () => {
     expect(followed([...forth, ...back, ...again]).laps).toHaveLength(1)
   })
 
-  it('never jumps to a neighbouring part of the track, and is found anew after having been off the map', () => {
+  it('never jumps to a neighbouring part of the track, and is found again after having been off the map', () => {
     const before = steady(100, 60, 20)
     const away: LiveSample = { seq: before.length, timeMs: before.at(-1)!.timeMs + 40, lat: 0, lon: 0 }
     const car = followed([...before, away])

@@ -58,7 +58,7 @@ export class LiveLaps {
 
   /** @returns whether it was new */
   add(sample: LiveSample): boolean {
-    // by time, not by number: a logger that was started anew counts from 0 again
+    // by time, not by number: a restarted logger counts from 0 again
     if (sample.timeMs <= this.heardUpToMs) return false
     this.heardUpToMs = sample.timeMs
     const { x, y } = toLocal(this.track.circuit.frame, sample.lon, sample.lat)

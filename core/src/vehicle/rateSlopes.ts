@@ -3,7 +3,7 @@ import { SEPARATE_FULL, SEPARATE_NONE } from './brakingSchool'
 import { drivetrainOf } from './drivetrain'
 import { GRAVITY_MPS2, LEAST_LOAD_SHARE } from './forces'
 
-/** What a line has from the circuit wherever it runs; one entry for each sample. */
+/** What a line gets from the circuit; one entry for each sample. */
 export interface Surface {
   readonly slopeRad: Float64Array
   readonly verticalCurvaturePerM: Float64Array

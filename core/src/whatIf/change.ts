@@ -1,4 +1,4 @@
-/** One thing done otherwise at one corner (docs/model.md, What if). */
+/** One change at one corner (docs/model.md, What if). */
 export type Change =
   /** brakes so many metres later; negative is earlier */
   | { readonly kind: 'brake-later'; readonly metres: number }

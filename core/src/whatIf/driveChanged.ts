@@ -8,7 +8,7 @@ import type { Change } from './change'
 import { actionOf, slowestOf, slowingFrom, startOf, type DriverAction } from './driverAction'
 import { backToLine, ON_LINE, stepOffLine, type OffLine } from './offLine'
 
-/** A lap driven with one thing otherwise. One entry a stride. */
+/** A lap driven with one change. One entry for each stride. */
 export interface ChangedLap {
   /** metres of the lap since where it begins to differ */
   readonly fromStartM: Float64Array
@@ -101,7 +101,7 @@ function driveFaster(
     const act = doing(s)
     const linePerM = sign * valueAt(track, path.curvaturePerM, s)
     const plannedQ = plannedMps[k]! ** 2
-    // whoever brakes softer, or means to carry more, turns in as planned; who is too fast turns with what braking leaves
+    // a driver who brakes softer, or means to carry more, turns in as planned; one who is too fast can turn only with the grip that braking leaves
     const unmeantMps = act.brakes < 1 || act.drives || !intoCorner(s) ? 0 : Math.sqrt(q) - Math.sqrt(plannedQ) - act.overMps
     const brakes = Math.min(1, Math.max(0, unmeantMps / MUCH_MPS))
     const turning = 1 - (1 - turningShare) * brakes

@@ -8,7 +8,7 @@ import type { Change } from './change'
 export interface DriverAction {
   /** drives on although the plan brakes */
   readonly drives: boolean
-  /** takes the throttle as the plan does so many metres further on, whatever the tyres can take; null does not */
+  /** takes the throttle that the plan has this many metres further on, even beyond what the tyres allow; null does not */
   readonly gainsAsAheadM: number | null
   /** neither brakes nor gains: holds the speed, or coasts */
   readonly holds: boolean
@@ -31,7 +31,7 @@ export const AS_PLANNED: DriverAction = {
   insteadPerM: null,
 }
 
-/** Before the first thing done otherwise the lap is as planned: it is begun so far before. */
+/** The lap is as planned before the change, so driving starts this far ahead of it. */
 const LEAD_M = 5
 
 /** The slowest place of a corner, or its apex where it is not slowed for. */
@@ -77,7 +77,7 @@ export function startOf(driven: Driven, corner: SolvedCorner, change: Change): n
   return wrapStation(driven.driven.track, first() - before)
 }
 
-/** What is done otherwise, as a function of the station. */
+/** The change, as a function of the station. */
 export function actionOf(driven: Driven, corner: SolvedCorner, change: Change): (stationM: number) => DriverAction {
   const { points } = corner
   const { track, trace, path } = driven.driven

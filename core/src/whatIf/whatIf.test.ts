@@ -66,7 +66,7 @@ describe.each<[string, Change]>([
     expect(Object.values(lostS).reduce((a, b) => a + b, 0)).toBeCloseTo(totalLostS, 9)
   })
 
-  it('vanishes as the change goes to nought', () => {
+  it('vanishes as the change goes to zero', () => {
     const whole = ask(change).totalLostS
     const hundredth = ask(partOf(change, 0.01))
     expect(Math.abs(hundredth.totalLostS)).toBeLessThan(Math.max(0.004, Math.abs(whole) / 10))

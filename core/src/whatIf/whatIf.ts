@@ -18,7 +18,7 @@ export interface OuterEdge {
   readonly speedMps: number
 }
 
-/** What one thing done otherwise at one corner would do (docs/model.md, What if). */
+/** What one change at one corner would do (docs/model.md, What if). */
 export interface WhatIfAnswer {
   readonly cornerNumber: string
   readonly change: Change

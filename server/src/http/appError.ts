@@ -1,6 +1,6 @@
 import type { Problem } from '@ochote/contracts'
 
-/** A problem to be told to the client as it is. */
+/** A problem that is sent to the client as it is. */
 export class AppError extends Error {
   readonly problem: Problem
 

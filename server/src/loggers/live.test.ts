@@ -28,7 +28,7 @@ describe('the hub of live loggers', () => {
     expect(hub.find('box')).toMatchObject({ nextSeq: 20, heardAtMs: 5, name: 'Box' })
   })
 
-  it('tells who listened before it was heard, as after the server was started anew', () => {
+  it('tells who listened before it was heard, as after the server was restarted', () => {
     const hub = new LoggerHub(() => 5)
     const heard: number[] = []
     hub.listen('box', 40, (samples) => heard.push(...samples.map((s) => s.seq)))

@@ -1,6 +1,6 @@
 import type { LiveBatch, LiveLogger, LiveSample } from '@ochote/contracts'
 
-/** Samples kept of each logger for whoever lost the link: an hour at 25 a second. */
+/** Samples kept of each logger for listeners that lost the link: an hour at 25 a second. */
 const KEPT_SAMPLES = 90_000
 
 /** More cars than any session has; the one that was silent longest makes room. */
@@ -19,7 +19,7 @@ interface Channel {
  */
 export class LoggerHub {
   private readonly channels = new Map<string, Channel>()
-  /** by logger: one may be listened to before it is heard, as after the server was started anew */
+  /** by logger: a listener may come before the first sample, as after the server was restarted */
   private readonly listeners = new Map<string, Set<Listener>>()
   private readonly clock: () => number
 
@@ -38,7 +38,7 @@ export class LoggerHub {
   /** Takes what follows on from what it has. @returns the number it wants next */
   add(id: string, { name, stintId, samples }: LiveBatch, simulated: LiveLogger['simulated'] = null): number {
     const known = this.channels.get(id)
-    // a logger that was started anew counts from 0 again
+    // a restarted logger counts from 0 again
     const restarted = known && samples[0]?.seq === 0 && known.logger.nextSeq > 0 && samples[0].timeMs > (known.samples.at(-1)?.timeMs ?? 0)
     const channel: Channel = known ?? {
       logger: { id, name, stintId, nextSeq: samples[0]?.seq ?? 0, heardAtMs: null, simulated },
@@ -85,7 +85,7 @@ export class LoggerHub {
   }
 
   /**
-   * Tells a listener what is kept from a number on, at once, and then whatever comes.
+   * Tells a listener what is kept from a number on, at once, and then everything that comes.
    * @returns how to stop listening
    */
   listen(id: string, fromSeq: number, listener: Listener): () => void {

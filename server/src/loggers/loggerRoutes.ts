@@ -11,7 +11,7 @@ import { startSimulated, type SimulatedDrive } from './simulatedDrive'
 const params = z.object({ loggerId: loggerSchema.shape.id })
 const rideSchema = z.object({ stintId: z.uuid() })
 const startSchema = z.object({ id: loggerSchema.shape.id, drive: simulatedLoggerSchema })
-/** A stream that says nothing for so long is told to be alive, so that a dropped link is noticed, ms. */
+/** After this long without samples, a stream sends a sign of life, so that a dropped link is noticed, ms. */
 const ALIVE_EVERY_MS = 10_000
 
 /** `hatch-1:0,hatch-2:413`: loggers, each with the first number that is wanted of it. */
@@ -51,7 +51,7 @@ export function loggerRoutes(all: Repositories, hub: LoggerHub): Router {
     .get('/:loggerId/stream', (req, res) => {
       const { loggerId } = parseInput(params, req.params)
       const { from } = parseInput(z.object({ from: z.coerce.number().int().min(0).default(0) }), req.query)
-      // a browser that reconnects by itself says what it had last
+      // a browser that reconnects sends the last id it had
       const last = Number(req.get('last-event-id') ?? NaN)
       if (!hub.find(loggerId)) throw notFound(`Logger ${loggerId}`)
       const write = openStream(req, res)

@@ -116,16 +116,16 @@ describe('the meeting', () => {
   })
 
   it('is talked through on a large screen by keys, ticking what was gone through', async () => {
-    const told = { onDone: vi.fn(), onClose: vi.fn() }
-    renderPage(<MeetingLarge items={items} done={[]} {...told} />)
+    const handlers = { onDone: vi.fn(), onClose: vi.fn() }
+    renderPage(<MeetingLarge items={items} done={[]} {...handlers} />)
     expect(screen.getByRole('heading').textContent).toBe('Hazard')
     await userEvent.keyboard('{ArrowRight}')
-    expect(told.onDone).toHaveBeenCalledExactlyOnceWith('a')
+    expect(handlers.onDone).toHaveBeenCalledExactlyOnceWith('a')
     expect(screen.getByRole('heading').textContent).toBe('Flags')
     await userEvent.keyboard('{ArrowLeft}')
     expect(screen.getByRole('heading').textContent).toBe('Hazard')
     await userEvent.keyboard('{Escape}')
-    expect(told.onClose).toHaveBeenCalledOnce()
+    expect(handlers.onClose).toHaveBeenCalledOnce()
   })
 
   it('has the school’s own list put in another order, added to and taken from', async () => {

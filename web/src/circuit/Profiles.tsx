@@ -40,7 +40,7 @@ function Profile({ lane: { title, unit, values } }: { lane: Lane }) {
   const [low, high] = values.reduce<[number, number]>(([a, b], v) => [Math.min(a, v), Math.max(b, v)], [Infinity, -Infinity])
   const digits = high - low < 5 ? 1 : 0
   const same = high - low < 1e-9
-  const told = same ? `${low.toFixed(digits)} ${unit} all round` : `${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`
+  const range = same ? `${low.toFixed(digits)} ${unit} all round` : `${low.toFixed(digits)} to ${high.toFixed(digits)} ${unit}`
   const y = (v: number) => (same ? HEIGHT / 2 : 4 + ((high - v) / (high - low)) * (HEIGHT - 8))
   const d = Array.from(values, (v, i) => `${i === 0 ? 'M' : 'L'}${((i / (values.length - 1)) * WIDTH).toFixed(1)},${y(v).toFixed(1)}`).join(
     '',
@@ -48,7 +48,7 @@ function Profile({ lane: { title, unit, values } }: { lane: Lane }) {
   return (
     <Box sx={{ mb: 0.75 }}>
       <Typography variant="caption">
-        <strong>{title}</strong>, {told.trim()}
+        <strong>{title}</strong>, {range.trim()}
       </Typography>
       {!same && (
         <svg
@@ -57,7 +57,7 @@ function Profile({ lane: { title, unit, values } }: { lane: Lane }) {
           height={HEIGHT}
           preserveAspectRatio="none"
           role="img"
-          aria-label={`${title} along the lap, ${told}`}
+          aria-label={`${title} along the lap, ${range}`}
         >
           {low < 0 && high > 0 && <line x1={0} x2={WIDTH} y1={y(0)} y2={y(0)} stroke={tokens.hairline} />}
           <path d={d} fill="none" stroke={tokens.ink} strokeWidth={1.4} vectorEffect="non-scaling-stroke" />

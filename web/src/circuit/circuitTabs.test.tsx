@@ -96,14 +96,14 @@ describe('the track of a circuit', () => {
 
 describe('features of a circuit', () => {
   const openFeatures = (selected: number | null, start = added(stadiumDocument(), post)) => {
-    const told = { onSelect: vi.fn(), onAdd: vi.fn() }
+    const handlers = { onSelect: vi.fn(), onAdd: vi.fn() }
     const view = open(
       (document, track, change) => (
-        <FeaturesTab document={document} frame={frame} track={track} selected={selected} onChange={change} {...told} />
+        <FeaturesTab document={document} frame={frame} track={track} selected={selected} onChange={change} {...handlers} />
       ),
       start,
     )
-    return { ...view, ...told }
+    return { ...view, ...handlers }
   }
 
   it('are listed with where they are along the lap, without track and corners', () => {
@@ -116,7 +116,7 @@ describe('features of a circuit', () => {
     expect(screen.getByText(/^Nothing beside the track yet/)).toBeTruthy()
   })
 
-  it('are chosen, told of in a form, and removed', async () => {
+  it('are chosen, edited in a form, and removed', async () => {
     const { last, onSelect } = openFeatures(1)
     await userEvent.click(screen.getByRole('button', { name: 'post, 3' }))
     expect(onSelect).toHaveBeenCalledWith(1)
@@ -171,7 +171,7 @@ describe('corners of a circuit', () => {
     expect((within(corner(1)).getByRole('textbox', { name: /Number/ }) as HTMLInputElement).value).toBe('2')
   })
 
-  it('end where they are told to, within the lap', async () => {
+  it('end where they are set to, within the lap', async () => {
     const { last } = openCorners()
     const from = () => within(corner(0)).getByRole('textbox', { name: /From, m/ })
     await userEvent.clear(from())

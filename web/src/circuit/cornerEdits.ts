@@ -2,7 +2,7 @@ import type { CircuitDocument } from '@ochote/contracts'
 import { placeAt, stationsApart, toLonLat, wrapStation, type Corner, type Track } from '@ochote/core'
 import { added, featuresIn, removed, roleOf, type DocumentFeature } from './documentEdits'
 
-/** Corners as they are edited: all of them written down with their ends, so that none is found anew behind one's back. */
+/** Corners as they are edited: all of them with their ends, so that none is detected again unnoticed. */
 
 const middle = (track: Track, { startM, endM }: Pick<Corner, 'startM' | 'endM'>) =>
   wrapStation(track, startM + stationsApart(track, startM, endM) / 2)

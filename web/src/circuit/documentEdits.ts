@@ -24,7 +24,7 @@ export const roleOf = (feature: DocumentFeature): CircuitRole => feature.propert
 /** The index of the centreline; −1 where there is none. */
 export const centrelineIndex = (document: CircuitDocument): number => featuresIn(document).findIndex((f) => roleOf(f) === 'centreline')
 
-/** The places of a feature in one list, whatever its geometry; a closed line or ring without the repeat of its first. */
+/** The places of a feature of any geometry, in one list; a closed line or ring without the repeat of its first. */
 export function placesOf({ geometry, properties }: DocumentFeature): Place[] {
   const { coordinates, type } = geometry
   if (type === 'Point') return [coordinates as Place]

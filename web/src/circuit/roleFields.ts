@@ -75,9 +75,9 @@ export const addables: readonly Addable[] = [
 
 /** How a feature is called in lists: "landmark, board 100". */
 export function featureName(properties: Readonly<Record<string, unknown>>): string {
-  const { role, kind, name: own, number, note: told, surface, duty } = properties
+  const { role, kind, name: own, number, note, surface, duty } = properties
   const text = (value: unknown) => (typeof value === 'string' || typeof value === 'number' ? String(value) : '')
-  return [role === 'runoff' ? 'run-off' : text(role), [kind, duty, surface, own, number, told].map(text).filter(Boolean).join(' ')]
+  return [role === 'runoff' ? 'run-off' : text(role), [kind, duty, surface, own, number, note].map(text).filter(Boolean).join(' ')]
     .filter(Boolean)
     .join(', ')
 }

@@ -1,6 +1,6 @@
 import type { Duty } from '@ochote/contracts'
 
-/** The outline of each duty, about 12 units across around (0, 0): told apart without colour. */
+/** The outline of each duty, about 12 units across around (0, 0), different enough to need no colour. */
 export const dutyShapes: Record<Duty, string> = {
   lift: 'M-6,5 L0,-6 L6,5 L3,5 L0,0 L-3,5 Z',
   brake: 'M-6,-5 h12 v10 h-12 Z',

@@ -74,7 +74,7 @@ describe('what was good', () => {
     expect(screen.queryByRole('button', { name: 'hit the mark' })).toBeNull()
   })
 
-  it('can be worded anew, added to and taken away', async () => {
+  it('can be reworded, added to and removed', async () => {
     renderPage(<Page from={['smooth']} offered={[]} />)
     await userEvent.type(screen.getByRole('textbox', { name: 'Good, 1' }), 'er')
     await userEvent.click(screen.getByRole('button', { name: 'Your own' }))

@@ -20,7 +20,7 @@ afterEach(() => {
 })
 
 describe('a device’s clock', () => {
-  it('is put right by what it was told, and remembers it', () => {
+  it('is corrected by what the server measured, and remembers it', () => {
     setClockOffsetMs(420_000)
     expect(clockOffsetMs()).toBe(420_000)
     expect(Math.abs(trueNow() - Date.now() - 420_000)).toBeLessThan(50)

@@ -12,7 +12,7 @@ describe('a typed number', () => {
     for (const text of ['', ' ', 'six', '6 5', '1,2,3']) expect(typedNumber(text)).toBeNaN()
   })
 
-  it('out of bounds is told with what was found and expected', () => {
+  it('out of bounds is refused with what was found and expected', () => {
     expect(outOfBounds('5', 0, 5)).toBeNull()
     expect(outOfBounds('5.1', 0, 5)).toBe('found 5.1, expected 0 to 5')
     expect(outOfBounds('wide', 0, 5)).toBe('found wide, expected 0 to 5')

@@ -31,7 +31,7 @@ export function ImportButton({ label, accept, busy, onFile }: ImportButtonProps)
         aria-label={label}
         onChange={(e) => {
           const file = e.target.files?.[0]
-          e.target.value = '' // the same file may be chosen again after it was mended
+          e.target.value = '' // the same file may be chosen again after it was fixed
           if (file) onFile(file)
         }}
       />

@@ -13,7 +13,7 @@ interface CornersTabProps {
   corner: string | null
   onCorner: (number: string | null) => void
   onChange: (draft: PlanDraft) => void
-  /** told what is asked of a corner, to be drawn on the circuit */
+  /** called with what is asked about a corner, to be drawn on the circuit */
   onWhatIf: (answer: WhatIfAnswer | null) => void
 }
 

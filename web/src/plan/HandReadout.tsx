@@ -6,7 +6,7 @@ import { useCursorStation } from '../ribbon/trackCursor'
 interface HandReadoutProps {
   /** as the line is drawn now */
   shown: PlanSolution
-  /** as it was before it was taken hold of */
+  /** as it was before it was dragged */
   before: PlanSolution
   changedS: number
 }

@@ -43,7 +43,7 @@ export function LineSchool({ solution }: { solution: PlanSolution }) {
   const { costS, lateApex, tight } = solution.lineReport
   if (solution.lineMethod === 'given') return <ByHand overEdge={solution.lineReport.overEdge} />
   if (costS === null) return null
-  const amiss = lateApex.filter((c) => !c.met && c.exempt === null)
+  const unmet = lateApex.filter((c) => !c.met && c.exempt === null)
   const exempt = lateApex.filter((c) => c.exempt !== null)
   const slow = tight.filter((c) => !c.met)
   const gain = meanGain(solution)
@@ -57,9 +57,9 @@ export function LineSchool({ solution }: { solution: PlanSolution }) {
         {gain !== null &&
           ` Driven 10 % too fast, ${metres(Math.abs(gain))} ${gain >= 0 ? 'more' : 'less'} is left to the outer edge on average.`}
       </Typography>
-      {amiss.length > 0 && (
+      {unmet.length > 0 && (
         <Typography variant="body2" color="warning.main">
-          No late apex was found at {amiss.map((c) => `corner ${c.cornerNumber} (${missing(c)})`).join('; ')}.
+          No late apex was found at {unmet.map((c) => `corner ${c.cornerNumber} (${missing(c)})`).join('; ')}.
         </Typography>
       )}
       {exempt.length > 0 && (

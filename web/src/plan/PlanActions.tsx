@@ -114,7 +114,7 @@ function NewVariant({ day, draft, onClose, onOpen }: Pick<PlanActionsProps, 'day
             select
             label="Made from it"
             value={kind}
-            helperText={variants[kind].told}
+            helperText={variants[kind].description}
             onChange={(e) => setKind((Object.keys(variants) as VariantKey[]).find((k) => k === e.target.value) ?? kind)}
           >
             {(Object.keys(variants) as VariantKey[]).map((key) => (

@@ -10,23 +10,27 @@ interface PlanSettingsProps {
   onLineByHand: () => void
 }
 
-const schools: Record<BrakingSchool, { name: string; told: string }> = {
-  separate: { name: 'Separate', told: 'Brake in a straight line, come off the brake, then turn.' },
-  blend: { name: 'Blend', told: 'Ease off the brake as you turn the wheel.' },
-  trail: { name: 'Trail', told: 'Brake lightly down to the apex.' },
+const schools: Record<BrakingSchool, { name: string; description: string }> = {
+  separate: { name: 'Separate', description: 'Brake in a straight line, come off the brake, then turn.' },
+  blend: { name: 'Blend', description: 'Ease off the brake as you turn the wheel.' },
+  trail: { name: 'Trail', description: 'Brake lightly down to the apex.' },
 }
 
 /** Lines that are searched for, and one's own. */
 const lines = {
   'late-apex': {
     name: 'Late apex',
-    told: 'Parallel to the edge until turn-in, apex past half way, then only unwinding. It costs some time, and gives room and a clean exit.',
+    description:
+      'Parallel to the edge until turn-in, apex past half way, then only unwinding. It costs some time, and gives room and a clean exit.',
   },
-  fastest: { name: 'Fastest', told: 'The lowest lap time for this vehicle, pace and school.' },
-  tight: { name: 'Tight', told: 'The short way round, losing no more than a tenth of the fastest line’s slowest speed. Usual for karts.' },
+  fastest: { name: 'Fastest', description: 'The lowest lap time for this vehicle, pace and school.' },
+  tight: {
+    name: 'Tight',
+    description: 'The short way round, losing no more than a tenth of the fastest line’s slowest speed. Usual for karts.',
+  },
   given: {
     name: 'By hand',
-    told: 'Drag the line in either drawing. In a chosen corner, the up and down keys also move its points.',
+    description: 'Drag the line in either drawing. In a chosen corner, the up and down keys also move its points.',
   },
 } as const
 type Line = keyof typeof lines
@@ -143,15 +147,15 @@ export function PlanSettings({ day, draft, onChange, onLineByHand }: PlanSetting
 
 interface OneOfProps<K extends string> {
   title: string
-  options: Readonly<Record<K, { name: string; told?: string }>>
+  options: Readonly<Record<K, { name: string; description?: string }>>
   /** null where none of them is set */
   value: K | null
   onChoose: (key: K) => void
 }
 
-/** One of a few, side by side; the chosen one is told in a sentence. */
+/** One of a few, side by side, with a sentence about the chosen one. */
 function OneOf<K extends string>({ title, options, value, onChoose }: OneOfProps<K>) {
-  const told = value === null ? undefined : options[value].told
+  const description = value === null ? undefined : options[value].description
   return (
     <Stack sx={{ gap: 0.5 }}>
       <Typography variant="overline" component="h3">
@@ -172,9 +176,9 @@ function OneOf<K extends string>({ title, options, value, onChoose }: OneOfProps
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      {told && (
+      {description && (
         <Typography variant="body2" color="text.secondary">
-          {told}
+          {description}
         </Typography>
       )}
     </Stack>

@@ -38,7 +38,7 @@ interface PlanSideProps {
   selected: string | null
   onSelect: (coneId: string | null) => void
   onLineByHand: () => void
-  /** told what is asked of a corner, to be drawn on the circuit */
+  /** called with what is asked about a corner, to be drawn on the circuit */
   onWhatIf: (answer: WhatIfAnswer | null) => void
   error: unknown
 }

@@ -11,7 +11,7 @@ interface WhatIfProps {
   input: SolutionInput
   solution: PlanSolution
   corner: string
-  /** told every answer, and null when nothing is asked any more */
+  /** called with every answer, and with null when nothing is asked any more */
   onAnswer: (answer: WhatIfAnswer | null) => void
 }
 
@@ -22,7 +22,7 @@ const partNames: Record<TimePart, string> = {
   straight: 'After the exit',
 }
 
-/** One thing done otherwise at the chosen corner: where time is gained and lost, and where the car goes. */
+/** One change at the chosen corner: where time is gained and lost, and where the car goes. */
 export function WhatIf({ input, solution, corner, onAnswer }: WhatIfProps) {
   const [kind, setKind] = useState<ChangeKind>('brake-later')
   const option = changeOptions[kind]

@@ -17,7 +17,7 @@ describe('what is done to cones by hand', () => {
     expect(putBack(there, cone.id)).toEqual(noConeEdits)
   })
 
-  it('locks one where it stands, whatever is computed later, and unlocks it there', () => {
+  it('locks one where it stands through later changes, and unlocks it there', () => {
     const held = locked(noConeEdits, cone)
     expect(held.moves).toEqual([{ coneId: cone.id, stationM: cone.stationM, offsetM: cone.offsetM }])
     expect(locked(held, cone)).toEqual(held)

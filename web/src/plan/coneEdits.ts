@@ -1,7 +1,7 @@
 import type { AddedCone, ConeMove, ConeEdits, Duty } from '@ochote/contracts'
 import { coneOffset, wrapStation, type Cone, type PlanSolution } from '@ochote/core'
 
-/** What can be done to a plan's cones by hand; each gives the whole anew, so that it is one step to undo. */
+/** What can be done to a plan's cones by hand; each returns all edits, so that it is one step to undo. */
 
 export const moved = (coneEdits: ConeEdits, move: ConeMove): ConeEdits => ({
   ...coneEdits,
@@ -21,7 +21,7 @@ export const putBack = (coneEdits: ConeEdits, coneId: string): ConeEdits => ({
   locked: coneEdits.locked.filter((id) => id !== coneId),
 })
 
-/** A locked cone is held where it stands now, whatever is computed later. */
+/** A locked cone is held where it stands now, even when the plan is computed again. */
 export const locked = (coneEdits: ConeEdits, { id, stationM, offsetM }: Cone): ConeEdits => ({
   ...moved(coneEdits, { coneId: id, stationM, offsetM }),
   locked: [...coneEdits.locked.filter((own) => own !== id), id],

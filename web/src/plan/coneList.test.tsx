@@ -11,9 +11,9 @@ import { draftDifferences } from './draftDifferences'
 const { cones } = openStint()
 const first = cones[0]!
 const list = (change: Partial<Parameters<typeof ConeList>[0]> = {}) => {
-  const told = { onSelect: vi.fn(), onNudge: vi.fn(), onPutBack: vi.fn(), onLock: vi.fn(), onRemark: vi.fn(), onTakeAway: vi.fn() }
-  renderPage(<ConeList cones={cones} scheme={scheme} selected={null} {...told} {...change} />)
-  return told
+  const handlers = { onSelect: vi.fn(), onNudge: vi.fn(), onPutBack: vi.fn(), onLock: vi.fn(), onRemark: vi.fn(), onTakeAway: vi.fn() }
+  renderPage(<ConeList cones={cones} scheme={scheme} selected={null} {...handlers} {...change} />)
+  return handlers
 }
 const nameOf = (cone: typeof first) => new RegExp(`^${cone.cornerNumber} ${cone.duty}`)
 
@@ -26,16 +26,16 @@ describe('the marks of a plan', () => {
   })
 
   it('are chosen and let go', async () => {
-    const told = list({ selected: first.id })
+    const handlers = list({ selected: first.id })
     await userEvent.click(screen.getByRole('button', { pressed: true }))
-    expect(told.onSelect).toHaveBeenCalledExactlyOnceWith(null)
+    expect(handlers.onSelect).toHaveBeenCalledExactlyOnceWith(null)
   })
 
   it('move by a metre with the arrow keys, by five with Shift', async () => {
-    const told = list({ selected: first.id })
+    const handlers = list({ selected: first.id })
     screen.getByRole('button', { pressed: true }).focus()
     await userEvent.keyboard('{ArrowRight}{ArrowLeft}{Shift>}{ArrowLeft}{/Shift}')
-    expect(told.onNudge.mock.calls).toEqual([
+    expect(handlers.onNudge.mock.calls).toEqual([
       [first.id, 1],
       [first.id, -1],
       [first.id, -5],
@@ -43,20 +43,20 @@ describe('the marks of a plan', () => {
   })
 
   it('say how far from the computed place they were moved, and go back', async () => {
-    const told = list({ cones: [{ ...first, moved: { alongM: -8.2, acrossM: 0.4 } }], selected: first.id })
+    const handlers = list({ cones: [{ ...first, moved: { alongM: -8.2, acrossM: 0.4 } }], selected: first.id })
     expect(screen.getByText(/^8 m earlier and 0.4 m further left than computed/)).toBeTruthy()
     await userEvent.click(screen.getByRole('button', { name: 'Put back' }))
-    expect(told.onPutBack).toHaveBeenCalledExactlyOnceWith(first.id)
+    expect(handlers.onPutBack).toHaveBeenCalledExactlyOnceWith(first.id)
   })
 
   it('are locked, remarked on and taken away', async () => {
-    const told = list({ selected: first.id })
+    const handlers = list({ selected: first.id })
     await userEvent.click(screen.getByRole('button', { name: 'Lock here' }))
     await userEvent.type(screen.getByRole('textbox', { name: 'Note for the person placing it' }), 'On the drain cover{Enter}')
     await userEvent.click(screen.getByRole('button', { name: 'Remove' }))
-    expect(told.onLock).toHaveBeenCalledExactlyOnceWith(first.id, true)
-    expect(told.onRemark).toHaveBeenCalledExactlyOnceWith(first.id, 'On the drain cover')
-    expect(told.onTakeAway).toHaveBeenCalledExactlyOnceWith(first.id)
+    expect(handlers.onLock).toHaveBeenCalledExactlyOnceWith(first.id, true)
+    expect(handlers.onRemark).toHaveBeenCalledExactlyOnceWith(first.id, 'On the drain cover')
+    expect(handlers.onTakeAway).toHaveBeenCalledExactlyOnceWith(first.id)
   })
 
   it('that are locked say so and are not nudged', () => {

@@ -66,7 +66,7 @@ describe('where the car goes otherwise', () => {
 
 describe('the marks of a plan', () => {
   const open = (coneEdits: ConeEdits = noConeEdits, selected: string | null = null) => {
-    const told = { onSelect: vi.fn(), onChange: vi.fn<(coneEdits: ConeEdits) => void>() }
+    const handlers = { onSelect: vi.fn(), onChange: vi.fn<(coneEdits: ConeEdits) => void>() }
     const marked = markedStadium(coneEdits, solution)
     renderPage(
       <MarksTab
@@ -78,10 +78,10 @@ describe('the marks of a plan', () => {
         coneEdits={coneEdits}
         corner="1"
         selected={selected}
-        {...told}
+        {...handlers}
       />,
     )
-    return told
+    return handlers
   }
   it('of one corner are listed, and another is added where the corner is', async () => {
     const { onChange, onSelect } = open()
@@ -104,9 +104,9 @@ describe('the marks of a plan', () => {
 
 describe('what can be done with a plan as a whole', () => {
   const open = () => {
-    const told = { onChange: vi.fn(), onOpen: vi.fn() }
-    renderPage(<PlanActions day={day} plan={plan} draft={draft} {...told} />)
-    return told
+    const handlers = { onChange: vi.fn(), onOpen: vi.fn() }
+    renderPage(<PlanActions day={day} plan={plan} draft={draft} {...handlers} />)
+    return handlers
   }
   const choose = async (name: string) => {
     await userEvent.click(screen.getByRole('button', { name: 'More to do with this plan' }))
@@ -134,7 +134,7 @@ describe('before a plan is used', () => {
   const state = { draft, saving: 'saved', version: 3 } as PlanDraftState
   const open = (change: Partial<Plan> = {}) =>
     renderPage(<ReadyTab day={day} plan={{ ...plan, ...change }} marked={markedStadium({}, solution)} scheme={scheme} state={state} />)
-  it('is listed what it has and lacks, told apart without colour', () => {
+  it('is listed what it has and lacks, distinguished without colour', () => {
     open()
     const items = screen.getAllByRole('listitem').map((i) => [i.querySelector('title')?.textContent, i.textContent])
     expect(items.length).toBeGreaterThan(2)

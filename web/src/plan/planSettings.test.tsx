@@ -49,7 +49,7 @@ describe('what a plan is made for', () => {
     expect(last().vehicleTypeId).toBe(idOf(70))
   })
 
-  it('is a braking school, told in the words for the student', async () => {
+  it('is a braking school, with the words for the student', async () => {
     const { last } = open()
     expect(screen.getByText('Ease off the brake as you turn the wheel.')).toBeTruthy()
     await choose('Separate')

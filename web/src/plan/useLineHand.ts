@@ -12,7 +12,7 @@ const GRIPS = { turnIn: 'turn-in', apex: 'apex', exit: 'exit' } as const
 export interface LineHandState {
   /** the solution with the line, path and speeds as they are drawn now */
   shown: PlanSolution
-  /** seconds that the lap takes more than before the line was taken hold of; null while it is not */
+  /** seconds that the lap takes more than before the line was dragged; null while it is not */
   changedS: number | null
   /** null where the line is not drawn by hand */
   hand: LineHand | null

@@ -27,7 +27,7 @@ const open = () => renderHook(() => usePlanDraft(plan), { wrapper: ({ children }
 const named = (name: string) => ({ ...planDraftSchema.parse(plan), name })
 
 describe('a plan being edited', () => {
-  it('saves a change by itself, over the version it was made from, and once', async () => {
+  it('saves a change without being asked, over the version it was made from, and once', async () => {
     const server = fakeServer(({ body }) => stored(body as PlanSave))
     const { result } = open()
     expect(result.current.saving).toBe('saved')
@@ -75,7 +75,7 @@ describe('a plan being edited', () => {
     expect(result.current.draft.name).toBe('Kept')
   })
 
-  it('stops at another’s save, and then stores mine over it when told to', async () => {
+  it('stops at another’s save, and then stores mine over it when asked to', async () => {
     const server = fakeServer(({ body }) => ((body as PlanSave).fromVersion === plan.version ? conflict(4) : stored(body as PlanSave)))
     const { result } = open()
     act(() => result.current.change(named('Mine')))
@@ -86,7 +86,7 @@ describe('a plan being edited', () => {
     expect(server.asked.filter((a) => a.method === 'PUT')[1]!.body).toMatchObject({ fromVersion: 4, draft: { name: 'Mine' } })
   })
 
-  it('takes theirs when told to, with nothing left to undo', async () => {
+  it('takes theirs when asked to, with nothing left to undo', async () => {
     fakeServer(({ method }) => (method === 'PUT' ? conflict(4) : { body: { ...plan, name: 'Theirs', version: 4 } }))
     const { result } = open()
     act(() => result.current.change(named('Mine')))

@@ -9,7 +9,7 @@ import { history as historyReducer, startHistory, type History, type HistoryActi
 const SAVE_AFTER_MS = 600
 
 const draftOf = (plan: Plan): PlanDraft => planDraftSchema.parse(plan)
-/** Whether two drafts hold the same, in whatever order their fields were set. */
+/** Whether two drafts hold the same, even if their fields were set in another order. */
 const same = (a: PlanDraft, b: PlanDraft) => hashKey([a]) === hashKey([b])
 
 const planHistory = (state: History<PlanDraft>, action: HistoryAction<PlanDraft>) => historyReducer(state, action)

@@ -2,7 +2,7 @@ import type { PlanDraft } from '@ochote/contracts'
 
 interface Variant {
   readonly name: string
-  readonly told: string
+  readonly description: string
   readonly of: (draft: PlanDraft) => PlanDraft
 }
 
@@ -18,7 +18,7 @@ const withGrip = (draft: PlanDraft, grip: number, rubberedGrip: number): PlanDra
 export const variants = {
   'next-step': {
     name: 'Next step',
-    told: 'Five per cent more pace; no longer a first session.',
+    description: 'Five per cent more pace; no longer a first session.',
     of: (draft) => {
       const { lateral, brake, drive } = draft.setup.pace
       return {
@@ -28,9 +28,9 @@ export const variants = {
       }
     },
   },
-  wet: { name: 'Wet', told: 'Less grip, and least of all on the rubber.', of: (draft) => withGrip(draft, 0.74, 0.82) },
-  dry: { name: 'Dry', told: 'Full grip everywhere.', of: (draft) => withGrip(draft, 1, 1) },
-  copy: { name: 'The same again', told: 'Then choose another vehicle or school.', of: (draft) => draft },
+  wet: { name: 'Wet', description: 'Less grip, and least of all on the rubber.', of: (draft) => withGrip(draft, 0.74, 0.82) },
+  dry: { name: 'Dry', description: 'Full grip everywhere.', of: (draft) => withGrip(draft, 1, 1) },
+  copy: { name: 'The same again', description: 'Then choose another vehicle or school.', of: (draft) => draft },
 } as const satisfies Record<string, Variant>
 export type VariantKey = keyof typeof variants
 

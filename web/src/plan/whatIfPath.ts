@@ -9,7 +9,7 @@ export interface PathPlace {
   readonly offsetM: number
 }
 
-/** Where the car's middle goes when a corner is driven otherwise, as far as that is not where it was planned; in runs. */
+/** Where the car's middle goes after a change, where that is not as planned; in runs. */
 export function whatIfPath({ track, corners }: PlanSolution, answer: WhatIfAnswer, vehicleWidthM: number): PathPlace[][] {
   const corner = corners.find((c) => c.number === answer.cornerNumber)
   if (!corner) return []

@@ -60,7 +60,7 @@ export function StudentProgress({ student }: { student: StudentView }) {
         type: 'bar',
         name: shortDay(d.date),
         data: histories.map((h) => h.days[n]?.perLap || null),
-        // earlier days are hollow, the last is filled: told apart without colour
+        // earlier days are hollow, the last is filled: distinguished without colour
         itemStyle: n === days.length - 1 ? { color: tokens.action } : { color: 'transparent', borderColor: tokens.ink, borderWidth: 1.4 },
       })),
     }),

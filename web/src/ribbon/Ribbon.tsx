@@ -34,7 +34,7 @@ export interface RibbonProps {
   onCone?: (id: string) => void
   /** called while a cone is dragged, and once more when it is let go */
   onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
-  /** where the line can be taken hold of */
+  /** where the line can be dragged */
   hand?: LineHand | null
   /** what each corner is for, by number */
   priorityOverrides?: ReadonlyMap<string, string>

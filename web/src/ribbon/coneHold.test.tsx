@@ -14,13 +14,15 @@ const { solution, cones } = openStint()
 const [cone] = cones
 
 function held() {
-  const told = { onCone: vi.fn(), onConeDrag: vi.fn() }
-  const { container } = renderPage(<Ribbon solution={solution} cones={cones} scheme={scheme} corner={null} onCorner={vi.fn()} {...told} />)
+  const handlers = { onCone: vi.fn(), onConeDrag: vi.fn() }
+  const { container } = renderPage(
+    <Ribbon solution={solution} cones={cones} scheme={scheme} corner={null} onCorner={vi.fn()} {...handlers} />,
+  )
   const mark = container.querySelector(`[data-cone="${cone!.id}"]`)!
   fireEvent.pointerDown(mark, { isPrimary: true, pointerId: 1, clientX: 100, clientY: 100 })
   const move = (clientX: number) => fireEvent.pointerMove(mark, { pointerId: 1, buttons: 1, clientX, clientY: 100 })
   const up = () => fireEvent.pointerUp(mark, { pointerId: 1, clientX: 100, clientY: 100 })
-  return { ...told, move, up }
+  return { ...handlers, move, up }
 }
 
 describe('a mark under a finger', () => {

@@ -92,7 +92,7 @@ describe('the plan view’s fit', () => {
     expect(fit.toNorth(fit.y(-7))).toBeCloseTo(-7)
   })
 
-  it('has a scale above nought in a window not yet measured', () => {
+  it('has a scale above zero in a window not yet measured', () => {
     expect(fitToView(track, 0, 0).pxPerM).toBeGreaterThan(0)
   })
 })

@@ -1,4 +1,4 @@
-/** A line that can be taken hold of: told where it is drawn to while it is held, and once more when it is let go. */
+/** A line that can be dragged: called with where it is dragged to, and once more when it is let go. */
 export interface LineHand {
   /** offset as shown and reach of the vehicle's middle at a station, left positive, metres */
   at: (stationM: number) => { offsetM: number; lowM: number; highM: number }

@@ -16,7 +16,7 @@ interface NotReleasedProps {
 /** A student who may not go out yet, why, and how to put that right here. */
 export function NotReleased({ why, dayId, meetingPath, onDone }: NotReleasedProps) {
   const navigate = useNavigate()
-  // whoever holds the meeting may tick the student meanwhile
+  // the instructor who holds the meeting may tick the student meanwhile
   useQuery({ ...dayQuery(dayId), refetchInterval: ASK_EVERY_MS })
   return (
     <Stack role="alert" sx={{ gap: 1, borderLeft: 6, borderColor: 'error.main', pl: 1.5 }}>

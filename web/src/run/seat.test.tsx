@@ -13,16 +13,16 @@ import { SeatLog } from './SeatLog'
 
 const fault: LoggedFault = { id: idOf(1), lap: 2, corner: '1', code: 'be', severity: 2 }
 const targets = (change: Partial<Parameters<typeof FaultTargets>[0]> = {}) => {
-  const told = { onFault: vi.fn(), onPraise: vi.fn(), again: vi.fn(), better: vi.fn() }
-  renderPage(<FaultTargets codes={['be', 'te', 'ae']} logged={[]} disabled={false} lastCode="be" {...told} {...change} />)
-  return told
+  const handlers = { onFault: vi.fn(), onPraise: vi.fn(), again: vi.fn(), better: vi.fn() }
+  renderPage(<FaultTargets codes={['be', 'te', 'ae']} logged={[]} disabled={false} lastCode="be" {...handlers} {...change} />)
+  return handlers
 }
 
 describe('the targets', () => {
   it('log a fault with one tap', async () => {
-    const told = targets()
+    const handlers = targets()
     await userEvent.click(screen.getByRole('button', { name: /turns in early/ }))
-    expect(told.onFault).toHaveBeenCalledExactlyOnceWith('te')
+    expect(handlers.onFault).toHaveBeenCalledExactlyOnceWith('te')
   })
 
   it('show what is logged here with its severity in words and marks', () => {
@@ -32,10 +32,10 @@ describe('the targets', () => {
   })
 
   it('offer again and better only where something was logged before', async () => {
-    const told = targets()
+    const handlers = targets()
     await userEvent.click(screen.getByRole('button', { name: /^Again/ }))
     await userEvent.click(screen.getByRole('button', { name: /^Better/ }))
-    expect([told.again.mock.calls.length, told.better.mock.calls.length]).toEqual([1, 1])
+    expect([handlers.again.mock.calls.length, handlers.better.mock.calls.length]).toEqual([1, 1])
   })
 
   it('say why again and better can’t be used', () => {
@@ -47,9 +47,9 @@ describe('the targets', () => {
   })
 
   it('praise by name', async () => {
-    const told = targets()
+    const handlers = targets()
     await userEvent.click(screen.getByRole('button', { name: 'good recovery' }))
-    expect(told.onPraise).toHaveBeenCalledExactlyOnceWith('recovery')
+    expect(handlers.onPraise).toHaveBeenCalledExactlyOnceWith('recovery')
   })
 })
 

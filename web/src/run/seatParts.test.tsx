@@ -98,9 +98,9 @@ describe('the next call', () => {
 
 describe('everything but faults', () => {
   const open = (corner: string | null = '2') => {
-    const told = { onEvent: vi.fn(() => idOf(77)), onReport: vi.fn() }
-    renderPage(<IncidentTargets lap={3} corner={corner} others={['Bo']} disabled={false} {...told} />)
-    return told
+    const handlers = { onEvent: vi.fn(() => idOf(77)), onReport: vi.fn() }
+    renderPage(<IncidentTargets lap={3} corner={corner} others={['Bo']} disabled={false} {...handlers} />)
+    return handlers
   }
   const tap = (name: string) => userEvent.click(screen.getByRole('button', { name }))
   it.each([
@@ -201,12 +201,12 @@ describe('the state of sending', () => {
 
 describe('suggested steps', () => {
   it('are decided or left by the instructor', async () => {
-    const told = { onDecide: vi.fn(), onLeave: vi.fn() }
-    renderPage(<Prompt asked={undefined} onAnswer={vi.fn()} suggested={step} {...told} />)
+    const handlers = { onDecide: vi.fn(), onLeave: vi.fn() }
+    renderPage(<Prompt asked={undefined} onAnswer={vi.fn()} suggested={step} {...handlers} />)
     expect(screen.getByRole('region', { name: 'Suggested' }).textContent).toContain('less pace, unsafe at corner 2 on lap 1. You decide.')
     await userEvent.click(screen.getByRole('button', { name: 'less pace' }))
     await userEvent.click(screen.getByRole('button', { name: 'Leave as it is' }))
-    expect([told.onDecide.mock.calls, told.onLeave.mock.calls]).toEqual([[[step]], [[step]]])
+    expect([handlers.onDecide.mock.calls, handlers.onLeave.mock.calls]).toEqual([[[step]], [[step]]])
   })
 })
 

@@ -6,7 +6,7 @@ import { measuredAnswers } from '../telemetry/measuredAnswers'
 import type { Passed } from './usePassed'
 import type { AddToStint } from '../stintLog/useStintLogs'
 
-/** Answers by itself what can be measured of corrections that were called, whenever a corner is behind. */
+/** After each corner, answers what can be measured about the corrections that were called. */
 export function useMeasuredAnswers(
   stintId: string,
   solution: PlanSolution,

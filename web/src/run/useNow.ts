@@ -1,7 +1,7 @@
 import { trueNow } from '../device/deviceClock'
 import { useEffect, useState } from 'react'
 
-/** The true time as this device knows it, ms, told again every `everyMs` while active. */
+/** The true time as this device knows it, ms, updated every `everyMs` while active. */
 export function useNow(everyMs: number, active: boolean): number {
   const [now, setNow] = useState(() => trueNow())
   useEffect(() => {

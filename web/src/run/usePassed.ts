@@ -10,7 +10,7 @@ export interface Passed extends CornerPass {
 
 const LOOK_EVERY_MS = 500
 
-/** The corner left behind last, told only when it is another: the seat is not drawn again while nothing changes. */
+/** The last corner that was passed. It changes only when it is another, so the seat is not drawn again for nothing. */
 export function usePassed(solution: PlanSolution, record: StintRecord, source: LiveSource): Passed | null {
   const [passed, setPassed] = useState<Passed | null>(null)
   useEffect(() => {

@@ -34,7 +34,7 @@ function useLogs(): StintLogs {
   return logs
 }
 
-/** Brings what the server stores of someone's log into the logs; asks again every so many milliseconds where it is told to. */
+/** Brings what the server stores of someone's log into the logs; asks again every `pollMs` milliseconds if that is given. */
 export function useServerLog(whose: WhoseLog, pollMs: number | false = false): void {
   const logs = useLogs()
   const { data } = useQuery({ ...logQuery(whose), refetchInterval: pollMs })

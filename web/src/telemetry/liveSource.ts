@@ -1,7 +1,7 @@
 import type { PlanSolution } from '@ochote/core'
 import { followCar, type LiveCar } from './followCar'
 
-/** What a car's logger tells, for whoever on the page wants some of it; nobody is drawn again for what they did not ask for. */
+/** What a car's logger sends. A part of the page subscribes to what it needs, and is not drawn again for anything else. */
 export class LiveSource {
   private readonly listeners = new Set<() => void>()
   private stopFollowing: (() => void) | null = null

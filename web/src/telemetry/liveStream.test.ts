@@ -42,7 +42,7 @@ describe('the loggers a page follows', () => {
     expect(open()[0]!.url).toContain('follow=car-0:0,car-1:0')
   })
 
-  it('are told to their own listeners, and go on from where they were when another is followed', () => {
+  it('reach their own listeners, and go on from where they were when another is followed', () => {
     const a: LiveSample[] = []
     const b: LiveSample[] = []
     stream.follow('a', (samples) => a.push(...samples))

@@ -9,7 +9,7 @@ const TOGETHER_MS = 50
 
 /**
  * All loggers that a page follows, over one connection: a browser has only six to a server, and a wall may follow more cars. The
- * browser takes a dropped link up again by itself, from the last samples it had.
+ * browser reconnects a dropped link on its own, from the last samples it had.
  */
 class LiveStream {
   private readonly listeners = new Map<string, Set<Listener>>()
@@ -17,7 +17,7 @@ class LiveStream {
   private source: EventSource | null = null
   private timer: ReturnType<typeof setTimeout> | null = null
 
-  /** Tells a listener everything the server kept of a logger, and whatever comes. @returns how to stop */
+  /** Calls a listener with everything the server kept of a logger, and with everything that follows. @returns how to stop */
   follow(loggerId: string, listener: Listener): () => void {
     const own = this.listeners.get(loggerId) ?? new Set()
     this.listeners.set(loggerId, own.add(listener))

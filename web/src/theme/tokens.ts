@@ -17,7 +17,7 @@ export interface Tokens {
   readonly edge: string
   readonly verge: string
   readonly water: string
-  /** speed along the line, slow to fast: told apart by lightness as well as hue */
+  /** speed along the line, slow to fast: different in lightness as well as hue */
   readonly speed: readonly [string, string, string]
   /** lines and strokes are this many times as heavy */
   readonly weight: number

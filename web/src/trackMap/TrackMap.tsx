@@ -29,7 +29,7 @@ export interface TrackMapProps {
   selectedCone?: string | null
   onCone?: (id: string) => void
   onConeDrag?: (id: string, place: ConePlace, done: boolean) => void
-  /** where the line can be taken hold of */
+  /** where the line can be dragged */
   hand?: LineHand | null
   /** where the car would go otherwise, in runs */
   otherwise?: readonly (readonly { stationM: number; offsetM: number }[])[]

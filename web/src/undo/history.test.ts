@@ -31,7 +31,7 @@ describe('the history of what is edited', () => {
     expect(state.past[0]!.name).toBe('n49')
   })
 
-  it('starts afresh when another draft takes its place', () => {
+  it('starts empty when another draft takes its place', () => {
     expect(after(change('second'), { type: 'replace', to: draft('theirs') })).toEqual(startHistory(draft('theirs')))
   })
 })

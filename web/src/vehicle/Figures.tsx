@@ -10,7 +10,7 @@ import type { Tokens } from '../theme/tokens'
 const KMH = 3.6
 const points = (list: readonly (readonly [number, number])[]) => list.map(([v, f]) => [v * KMH, f / 1000])
 
-/** What follows from a vehicle's numbers: whoever knows it sees whether they can be right. */
+/** What follows from a vehicle's numbers, so that someone who knows the vehicle sees whether they are plausible. */
 export function Figures({ vehicle }: { vehicle: Vehicle }) {
   const figures = useMemo(() => vehicleFigures(vehicle), [vehicle])
   const forces = useMemo(() => driveForces(vehicle), [vehicle])

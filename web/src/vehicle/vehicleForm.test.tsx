@@ -32,7 +32,7 @@ describe('an estimate from a recorded lap', () => {
   const file = (text: string) => new File([text], 'drive.laps.csv', { type: 'text/csv' })
   const rows = Array.from({ length: 300 }, (_, k) => `${k * 0.1},${50 + 40 * Math.sin(k / 20)},0.8`)
 
-  it('is shown, and taken into the form when told to', async () => {
+  it('is shown, and put into the form when asked to', async () => {
     const onTake = vi.fn()
     renderPage(<EstimateFromLap vehicle={vehicle} onTake={onTake} />)
     await userEvent.upload(screen.getByLabelText('Recording'), file(`time_s,speed_kmh,lat_g\n${rows.join('\n')}`))

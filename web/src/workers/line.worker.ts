@@ -16,7 +16,7 @@ export interface LineMove {
   stationM: number
   /** null leaves the line where it runs */
   offsetM: number | null
-  /** what is moved: an earlier answer's coefficients; null for the line as it was taken hold of */
+  /** what is moved: an earlier answer's coefficients; null for the line as it was before */
   from: Float64Array | null
 }
 
@@ -31,7 +31,7 @@ const api = {
     held = { line, editable: editableLine({ track, line }, grip, vehicle, setup, knotSpacingFor(vehicle.kind)) }
   },
   move({ stationM, offsetM, from }: LineMove): EditedLine {
-    if (!held) throw new Error('no line was taken hold of')
+    if (!held) throw new Error('no line was opened')
     const { editable, line } = held
     const moved = from ? { ...editable, coefficients: from } : editable
     return editLine(moved, stationM, offsetM ?? valueAt(editable.track, line.offsetM, stationM))

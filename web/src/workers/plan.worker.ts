@@ -25,7 +25,7 @@ export interface PlanQuestion {
   stored: StoredSolution | null
 }
 
-/** One thing done otherwise at a corner of a plan. */
+/** One change at a corner of a plan. */
 export interface WhatIfQuestion {
   plan: PlanQuestion
   corner: string

@@ -21,7 +21,7 @@ function start(): Running {
 /**
  * Solves a plan off the interface's thread. Aborting ends the computation itself: the worker is stopped and the next
  * question gets a new one.
- * @param onProgress - told the share done, 0…1
+ * @param onProgress - called with the share done, 0…1
  */
 export async function solveInWorker(
   question: PlanQuestion,
@@ -31,7 +31,7 @@ export async function solveInWorker(
   return accepted<PlanSolution>(await ask(signal, async (remote) => remote.solve(question, proxy(onProgress))), REFUSED)
 }
 
-/** Asks what one thing done otherwise would do, off the interface's thread. */
+/** Asks what one change would do, off the interface's thread. */
 export async function askWhatIf(question: WhatIfQuestion, signal: AbortSignal): Promise<WhatIfAnswer | null> {
   return accepted<WhatIfAnswer | null>(await ask(signal, async (remote) => remote.whatIf(question)), REFUSED)
 }

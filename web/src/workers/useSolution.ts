@@ -35,7 +35,7 @@ export interface CircuitToSolve {
 /** A solved plan stays in memory this long. */
 const CACHED_MS = 600_000
 
-/** A failed cache only means a longer wait next time, so nobody is told. */
+/** A failed cache only means a longer wait next time, so it is not shown. */
 const quietly = (task: Promise<unknown>): void => void task.catch(() => undefined)
 
 /**

@@ -4,7 +4,7 @@ import { circuitQuery } from '../api/queries'
 import { askWhatIf } from './planSolver'
 import type { SolutionInput } from './useSolution'
 
-/** What one thing done otherwise at a corner of a solved plan would do; the last answer stays while the next is worked out. */
+/** What one change at a corner of a solved plan would do. The last answer stays while the next is computed. */
 export function useWhatIf(
   { circuitId, vehicle, setup }: SolutionInput,
   { stored }: PlanSolution,

@@ -18,7 +18,7 @@ const GRID_PX = 60
 /** A curve across the sheet is drawn by about so many points. */
 const CURVE_POINTS = 400
 
-/** An empty sheet with a grid and a scale, clicked along; its points can be taken hold of. */
+/** An empty sheet with a grid and a scale. Clicking adds points, and points can be dragged. */
 export function Sheet({ spots, closed, acrossM, trackM, onChange }: SheetProps) {
   const { tokens } = useTheme()
   const { ref, width, height } = useSize<HTMLDivElement>()

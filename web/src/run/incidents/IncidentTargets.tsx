@@ -40,7 +40,7 @@ const Choices = styled('div')(({ theme }) => ({
   gap: theme.spacing(1),
 }))
 
-/** Everything but faults: passes, flags, incidents, the track, what was told. Two taps each, none typed. */
+/** Everything but faults: passes, flags, incidents, the track, what the student was told. Two taps each, none typed. */
 export function IncidentTargets({ lap, corner, others, disabled, onEvent, onReport }: IncidentTargetsProps) {
   const [open, setOpen] = useState<Kind | null>(null)
   const place = { lap, corner: corner ?? '–' }

@@ -8,7 +8,7 @@ import { CodeField } from './CodeField'
 import { SessionClock } from './SessionClock'
 import { todayAt } from './todayAt'
 
-const told = () => ({
+const handlers = () => ({
   onEntry: vi.fn(),
   onLine: vi.fn(),
   onSelect: vi.fn(),
@@ -18,7 +18,7 @@ const told = () => ({
   onUndo: vi.fn(),
 })
 function open() {
-  const calls = told()
+  const calls = handlers()
   renderPage(<CodeField selected="Una" corners={['1', '2', '7']} likely={() => ['te']} carKeys={['a', 'b', 'c']} {...calls} />)
   return { ...calls, field: screen.getByRole<HTMLInputElement>('textbox', { name: 'Code for Una' }) }
 }
