@@ -41,7 +41,7 @@ function slowing({ points }: SolvedCorner, find: Find): CornerStep[] {
   return steps
 }
 
-/** What a corner asks for, corner points and cones put into the words of a briefing. Marks that were merged are named once. */
+/** What the student does at a corner, from its points and cones, in the words of a briefing. Merged marks are named once. */
 export function cornerSteps(corner: SolvedCorner, cones: readonly Cone[]): CornerStep[] {
   const find: Find = (duty) => cones.find((c) => c.cornerNumber === corner.number && c.duty === duty)
   const { points } = corner

@@ -1,6 +1,6 @@
 import type { MeetingTopic } from '@ochote/contracts'
 
-/** What a drivers' meeting goes through where a school has not settled its own list. */
+/** The items of a drivers' meeting for a school without its own list. */
 export const defaultMeeting: readonly MeetingTopic[] = [
   {
     id: 'flags',

@@ -6,12 +6,12 @@ import { cornersOf, isWithin } from '../geometry/corners'
 import { placeFeatures, type PlacedFeatures } from '../geometry/placedFeatures'
 import type { Track } from '../geometry/track'
 
-/** One thing to go through at a drivers' meeting. */
+/** One item of a drivers' meeting. */
 export interface MeetingItem {
   readonly id: string
   readonly topic: string
   readonly text: string
-  /** where on the lap it is; null for what holds everywhere */
+  /** where on the lap it is; null where it concerns the whole circuit */
   readonly stationM: number | null
 }
 

@@ -5,7 +5,7 @@ import { sampleAtTime } from '../speed/atTime'
 import type { PlanSolution } from '../plan/solvePlan'
 import { cornerSteps } from './cornerSteps'
 
-/** How fast the lap is gone through. */
+/** The pace at which the lap is talked through. */
 export const talkPaces = ['walking', 'sighting', 'session'] as const
 export type TalkPace = (typeof talkPaces)[number]
 
@@ -14,7 +14,7 @@ const WALKING_MPS = 1.4
 const SIGHTING_SHARE = 0.5
 const SIGHTING_MOST_MPS = 60 / 3.6
 
-/** One thing said on a lap that is talked through. */
+/** One step of the talk-through. */
 export interface TalkStep {
   readonly id: string
   readonly stationM: number
@@ -38,8 +38,8 @@ const WHY: readonly (readonly [RegExp, string])[] = [
 const whyOf = (action: string) => WHY.find(([start]) => start.test(action))?.[1] ?? ''
 
 /**
- * A lap to talk through, mark by mark in its order: what to do, how to find where, and why; hazards where they lie.
- * @param purposeOf - what a corner is for, in words; the first thing said of it
+ * The steps of a talk-through in the order of the lap: what to do, where, and why. Hazards are steps too.
+ * @param purposeOf - what a corner is for, in words; said first
  */
 export function talkThrough({ solution, cones }: MarkedPlan, purposeOf: (cornerNumber: string) => string): TalkStep[] {
   const marks = solution.corners.flatMap((corner): TalkStep[] => {

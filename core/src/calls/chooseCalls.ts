@@ -1,8 +1,8 @@
-/** The three lengths a call can have, the fullest first. */
+/** The three lengths of a call, longest first. */
 export const wordingNames = ['long', 'normal', 'short'] as const
 export type WordingName = (typeof wordingNames)[number]
 
-/** Words at a place: what might be called, and when its action is due. */
+/** A call that could be made: its words, and when its action is due. */
 export interface CallOption {
   readonly id: string
   /** when the action is due on the lap, s, 0…lapTimeS */
@@ -21,7 +21,7 @@ export interface CallTiming {
   readonly reactionS: number
 }
 
-/** A call as it is to be spoken; times are of the lap, and a call may begin before the lap does. */
+/** A chosen call. Times are from the start of the lap; a call may begin before it. */
 export interface ChosenCall {
   readonly id: string
   readonly wording: WordingName
@@ -34,7 +34,7 @@ export interface ChosenCall {
 export interface CallSheet {
   /** in the order of the lap */
   readonly calls: readonly ChosenCall[]
-  /** ids of calls there is no room for */
+  /** ids of calls that there is no time for */
   readonly dropped: readonly string[]
   /** pairs of safety calls that cannot both be spoken in time, even at their shortest */
   readonly clashes: readonly (readonly [string, string])[]
@@ -42,19 +42,19 @@ export interface CallSheet {
 
 export const DEFAULT_WORDS_PER_SECOND = 2.8
 export const DEFAULT_REACTION_S = 1
-/** A first session gives the student a little longer between word and deed (docs/model.md, Calls), s. */
+/** In a first session the student gets a little longer between the words and the action (docs/model.md, Calls), s. */
 export const FIRST_SESSION_REACTION_S = 1.3
 const BREATH_S = 0.15
 /** Two calls are at least this far apart, s. */
 export const LEAST_APART_S = 0.2
-/** What a shorter wording keeps of a call's worth. */
+/** The share of a call's weight that a shorter wording keeps. */
 const KEPT: Record<WordingName, number> = { long: 1, normal: 0.95, short: 0.85 }
-/** Worth more than all other calls of a lap together. */
+/** More than the weight of all other calls of a lap together. */
 const SAFETY_WORTH = 1e6
 
 const wordsIn = (text: string) => text.trim().split(/\s+/).filter(Boolean).length
 
-/** How long words take to say, s: words ÷ rate, and a breath (docs/model.md, Calls). */
+/** Time to say a call, s: words ÷ rate, plus a breath (docs/model.md, Calls). */
 export const durationS = (text: string, wordsPerSecond: number): number => wordsIn(text) / wordsPerSecond + BREATH_S
 
 interface Spoken {
@@ -66,7 +66,7 @@ interface Spoken {
 }
 
 /**
- * Chooses wordings and drops calls so that no two overlap, each ends in time, and the worth kept is greatest. Exact: dynamic
+ * Chooses wordings and drops calls so that no two overlap, each ends in time, and the weight kept is greatest. Exact: dynamic
  * programming over the calls in order of their ends, once for each way to begin, because a lap's last call must not run
  * into the next lap's first.
  */
@@ -97,7 +97,7 @@ function waysToSay(option: CallOption, call: number, { wordsPerSecond, reactionS
   }))
 }
 
-/** The best calls of a lap that is driven again and again. */
+/** The best calls on a closed circuit, where one lap follows another. */
 function bestAround(ways: readonly Spoken[][], lapTimeS: number): Spoken[] {
   let best: Spoken[] = []
   let most = 0
@@ -122,7 +122,7 @@ function bestAfter(opening: Spoken, later: readonly Spoken[][], latestEndS: numb
     worth: number
     from: Reached | null
   }
-  // the best worth of any chain by its last call, in order of ends: a later entry is kept only where it is worth more
+  // the greatest weight of any chain by its last call, in order of ends; a later entry is kept only where its weight is greater
   const frontier: Reached[] = [{ said: opening, worth: opening.worth, from: null }]
   for (const ways of later) {
     const found: Reached[] = []

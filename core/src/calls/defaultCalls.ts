@@ -1,6 +1,6 @@
 import type { CallLanguage } from '@ochote/contracts'
 
-/** Calls as they are said where a school has not settled its own: verb first, then place. */
+/** The wording of calls for a school without its own: verb first, then place. */
 export const defaultCalls: CallLanguage = {
   language: 'en-GB',
   unit: 'm',

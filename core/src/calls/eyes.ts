@@ -13,14 +13,14 @@ export interface LookTo {
   readonly hiddenBy: string | null
 }
 
-/** Hazards that one cannot see past. */
+/** Hazards that block the view. */
 const HIDING = new Map([
   ['blind-crest', 'a blind crest'],
   ['wall', 'a wall'],
 ])
 
 /**
- * The place to check from a station: where the vehicle will be so many seconds on (docs/model.md, Calls). Where a blind crest
+ * The place to check from a station: where the vehicle will be `aheadS` seconds later (docs/model.md, Calls). Where a blind crest
  * or a wall lies between, it says so.
  * @throws RangeError when `aheadS` is not within 3 to 6 s
  */

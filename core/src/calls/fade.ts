@@ -1,6 +1,6 @@
 import type { CallOption } from './chooseCalls'
 
-/** A call leaves once what it asks for was right so many times running. */
+/** A call leaves once its action was right this many times running. */
 export const FADE_AFTER = 2
 
 /**

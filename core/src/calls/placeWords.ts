@@ -8,7 +8,7 @@ const METRES_A_YARD = 0.9144
 const filled = (pattern: string, words: Readonly<Record<string, string>>): string =>
   pattern.replace(/\{(\w+)\}/g, (whole, key: string) => words[key] ?? whole)
 
-/** A pattern of a school's own with its {words} put in; a name in braces that nothing is known of stays as it is. */
+/** A school's own pattern with its {words} filled in. An unknown name in braces stays as it is. */
 export const inWords = filled
 
 function markWords({ marks }: CallLanguage, mark: PlacedLandmark): string {
@@ -17,7 +17,7 @@ function markWords({ marks }: CallLanguage, mark: PlacedLandmark): string {
   return mark.name || kind || mark.kind
 }
 
-/** How a place is found by eye, in a school's own language and unit. */
+/** How to find a place by eye, in the school's language and unit. */
 export function placeWords(track: Track, landmarks: readonly PlacedLandmark[], stationM: number, language: CallLanguage): string {
   const { phrases, unit } = language
   const found = foundBy(track, landmarks, stationM)

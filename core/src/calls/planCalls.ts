@@ -23,7 +23,7 @@ interface CallKind {
   readonly duty: Duty | null
   readonly verb: CallVerb
   readonly weight: number
-  /** slowing down is what keeps people safe: its calls are never dropped */
+  /** calls to slow down are safety calls, and never dropped */
   readonly safety: boolean
 }
 
@@ -58,7 +58,7 @@ function worded(language: CallLanguage, verb: CallVerb, words: Readonly<Record<s
 }
 
 /**
- * Everything that could be called on a lap of a plan, at the places where its cones stand.
+ * Every call that could be made on a lap of a plan, at the places of its cones.
  */
 export function callOptionsOf(
   { solution, cones }: Pick<MarkedPlan, 'solution' | 'cones'>,

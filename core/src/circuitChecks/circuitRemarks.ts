@@ -5,10 +5,10 @@ import { nearestOnTrack } from '../geometry/nearest'
 import { placeFeatures, runOffAt, type PlacedFeatures } from '../geometry/placedFeatures'
 import { sampleTrack, stationsApart, type Track } from '../geometry/track'
 
-/** Something of a circuit that can be used but is odd, or that is missing and would be missed. */
+/** Something odd or missing in a circuit that can still be used. */
 export interface CircuitRemark {
   readonly what: string
-  /** where to look; null where it is about the whole */
+  /** where to look; null where it concerns the whole circuit */
   readonly stationM: number | null
   /** the feature it is about, by its place in the file; null where it is about the track */
   readonly feature: number | null
@@ -115,7 +115,7 @@ function missingRemarks({ circuit: { features } }: Track, { kerbs }: PlacedFeatu
   ]
 }
 
-/** What is odd or missing of a circuit that its reader accepts, worst first. */
+/** What is odd or missing in a circuit that can be read, worst first. */
 export function circuitRemarks(circuit: Circuit): CircuitRemark[] {
   const track = sampleTrack(circuit)
   const placed = placeFeatures(track)

@@ -6,14 +6,14 @@ const KIND_WORDS: Record<string, string> = {
   'kerb-end': 'the end of the kerb',
   'access-road': 'the access road',
 }
-/** Beyond this a landmark helps nobody find a cone. */
+/** A landmark farther away than this does not help to find a cone. */
 const FARTHEST_M = 80
-/** This close, the mark is simply at the landmark. */
+/** A mark this close is simply at the landmark. */
 const AT_M = 2
-/** How far from a half a mark between two boards may lie and still be called so. */
+/** How far from half way between two boards a mark may be and still be called half way. */
 const HALF_WITHIN = 0.12
 
-/** A place by what stands near it. */
+/** A place described by a landmark near it. */
 export type FoundBy =
   | { readonly relation: 'at'; readonly mark: PlacedLandmark }
   | { readonly relation: 'before' | 'past'; readonly mark: PlacedLandmark; readonly metres: number }
@@ -36,7 +36,7 @@ function betweenBoards(track: Track, landmarks: readonly PlacedLandmark[], stati
 }
 
 /**
- * How to find a place by eye: by its distance from the nearest useful landmark, or between two boards; where the circuit has
+ * How to find a place by eye: its distance from the nearest useful landmark, or between two boards; where the circuit has
  * nothing near, by its distance from the start line.
  */
 export function foundBy(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): FoundBy {

@@ -25,7 +25,7 @@ export interface ComputedCone {
   /** planned speed there */
   readonly speedMps: number
   readonly foundBy: string
-  /** what was changed from the plain rule, and why; empty where nothing was */
+  /** how the cone differs from the plain rule, and why; empty where it does not */
   readonly note: string
 }
 
@@ -72,7 +72,7 @@ function earlier(wanted: Wanted): Wanted {
   return { ...wanted, stationM: wanted.stationM - metres, note: `${metres.toFixed(0)} m earlier for a late reaction (first session)` }
 }
 
-/** Turn beats exit beats others: who has to stay where it is when two cones would stand together. */
+/** Which cone stays where two would stand together: the one with the higher number. */
 const KEEPS_PLACE: Partial<Record<Duty, number>> = { brake: 4, turn: 3, apex: 3, lift: 2, exit: 1 }
 
 /** Cones nearer than 5 m to another on the same side: an exit cone gives way to what the next corner asks for. */

@@ -2,7 +2,7 @@ import type { MarkerScheme } from '@ochote/contracts'
 import { stationsApart, type Track } from '../geometry/track'
 import type { Cone } from './coneEdits'
 
-/** Markers of one colour: how many a plan needs and how many there are. */
+/** Markers of one colour: how many the plan needs, and how many are in stock. */
 export interface StockLine {
   readonly colour: string
   readonly hex: string

@@ -2,7 +2,7 @@ import type { Corner } from '../geometry/corners'
 import { sampleAtStation, stationsApart } from '../geometry/track'
 import type { CornerPoints, DrivenLine } from './cornerPoints'
 
-/** What follows a corner: part of what it is for. */
+/** What follows a corner. */
 export interface AfterCorner {
   /** metres and seconds of driving at full throttle that follow */
   readonly flatOutM: number

@@ -6,12 +6,12 @@ import type { Road } from '../vehicle/road'
 import type { AfterCorner } from './afterCorner'
 import type { CornerPoint, CornerPoints, DrivenLine } from './cornerPoints'
 
-/** A usual miss: what a student who is not yet steady is out by. */
+/** A usual miss: the error of a student who is not yet steady. */
 const USUAL_MISS = { brakingM: 5, speedKmh: 3 }
 const EARLIER_M = 5
 const SLOWER_KMH = 1
 const MPS_PER_KMH = 1 / 3.6
-/** A corner that takes no more than this share of the approach speed is fast: it is about what is carried. */
+/** A corner whose slowest speed is at least this share of the approach speed is fast. */
 const FAST_SHARE = 0.8
 
 /** What perturbing a solution needs: the line driven, and everything it was driven with. */
@@ -24,14 +24,14 @@ export interface Driven {
   readonly forces: Forces
 }
 
-/** Speeds when one place may not be passed faster than this. */
+/** The speeds when one place may not be passed faster than this. */
 export function cappedAt({ driven, road, vehicle, setup, forces }: Driven, sample: number, speedMps: number): SpeedTrace {
   const capQ = new Float64Array(driven.track.count).fill(Infinity)
   capQ[sample] = Math.max(0.25, speedMps * Math.abs(speedMps))
   return speedAlong(road, vehicle, setup, { capQ, forces })
 }
 
-/** Speeds when a braking zone begins earlier: slowing as before, so much earlier, then held to the slowest place. */
+/** The speeds when a braking zone begins earlier: the same slowing, that much earlier, then steady to the slowest place. */
 export function brakingEarlier(
   { driven, road, vehicle, setup, forces }: Driven,
   from: CornerPoint,

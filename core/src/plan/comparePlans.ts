@@ -22,7 +22,7 @@ export interface ComparedCone {
 
 type Lap = Pick<Track, 'closed' | 'lengthM'>
 
-/** Nobody is asked to slow later than their own plan has it: the earlier of the two; of other marks the middle. */
+/** For brake and lift marks the earlier of the two, so that nobody is asked to slow later than planned; half way for the others. */
 function sharedStation(track: Lap, duty: Duty, firstM: number, apartM: number): number {
   const share = duty === 'brake' || duty === 'lift' ? Math.min(0, apartM) : apartM / 2
   return wrapStation(track, firstM + share)

@@ -33,7 +33,7 @@ export interface TooFastCorner {
   readonly fastestLeftM: number | null
 }
 
-/** What a line's school costs and gives. */
+/** What a line's school costs and gains. */
 export interface LineReport {
   /** null where there is no fastest line to compare with */
   readonly fastestLapS: number | null
@@ -41,13 +41,13 @@ export interface LineReport {
   readonly lateApex: readonly LateApexCorner[]
   readonly tight: readonly TightCorner[]
   readonly tooFast: readonly TooFastCorner[]
-  /** where the vehicle is over an edge: a line that was searched for never is, one drawn by hand may be */
+  /** where the vehicle is over an edge, as it may be on a line drawn by hand */
   readonly overEdge: readonly OverEdge[]
 }
 
 const TOO_FAST = 1.1
 
-/** Drives the fastest line beside the chosen one and holds the chosen one to its school. */
+/** Compares the chosen line with the fastest one, and checks it against its school's rules. */
 export function lineReport(all: Driven, corners: readonly SolvedCorner[], chosen: ChosenLine): LineReport {
   const { track, line, trace } = all.driven
   const lateApex =

@@ -120,7 +120,7 @@ function cornerDocument({ solution: { track, features }, room: rooms }: MarkedPl
   }
 }
 
-/** What the line's school costs and gives, and how each corner keeps to it. */
+/** What the line's school costs and gains, and how each corner keeps to its rules. */
 function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFast, overEdge } }: PlanSolution) {
   return {
     fastestLapS: maybeSix(fastestLapS),

@@ -4,7 +4,7 @@ import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
 import type { MarkedPlan } from './markPlan'
 import type { PlanSolution } from './solvePlan'
 
-/** One thing a plan has to have, or lacks. */
+/** One thing that a plan needs. */
 export interface ReadyItem {
   readonly key: 'marks' | 'unsafe' | 'edge' | 'unknown' | 'stock' | 'briefed'
   readonly done: boolean
@@ -22,7 +22,7 @@ export interface ReadinessInput {
   readonly briefed: number
 }
 
-/** An answer holds for what was found then and no more than this worse, metres. */
+/** An answer holds until the finding is this much worse than when it was given, metres. */
 const WORSE_M = 1
 
 /** Whether an unsafe corner's finding is answered by name and reason, and has not got worse since. */
@@ -33,7 +33,7 @@ export function isAnswered(room: Pick<RoomToBeWrong, 'cornerNumber' | 'marginM'>
 
 const corners = (numbers: readonly string[]) => `corner${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}`
 
-/** What a plan has and lacks before it is used: computed, never ticked by hand. */
+/** What a plan needs before it can be used, and which of it is there. All of it is computed, none ticked by hand. */
 export function readiness({ marked: { solution, cones, room }, scheme, answers, students, briefed }: ReadinessInput): ReadyItem[] {
   const { lineReport } = solution
   const bare = solution.corners.filter((c) => !cones.some((cone) => cone.cornerNumber === c.number)).map((c) => c.number)

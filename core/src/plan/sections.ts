@@ -9,12 +9,12 @@ export interface Section {
   readonly why: string
 }
 
-/** A student has the marks of no more corners than this in the head at once. */
+/** A student can keep the marks of at most this many corners in mind. */
 const MOST_CORNERS = 3
 /** Corners nearer than this flow into each other, seconds at the speed between them. */
 const FLOWS_WITHIN_S = 2.5
 
-/** What a corner is for, as it is said of it. */
+/** What a corner is for, in words. */
 export const priorityPhrases: Readonly<Record<PriorityKind, string>> = {
   exit: 'for its exit',
   entry: 'for its entry',

@@ -7,7 +7,7 @@ import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import { forcesAlong, type Forces } from '../vehicle/forces'
 import { goStraightOn, type StraightOn } from './straightOn'
 
-/** Room there is if nothing is done at the brake cone until it is late (docs/model.md, Room to be wrong). */
+/** The room that is left when a driver brakes late at the brake cone (docs/model.md, Room to be wrong). */
 export interface RoomToBeWrong {
   readonly cornerNumber: string
   readonly coneStationM: number

@@ -1,7 +1,7 @@
 import { runOffAt, type RunOff } from '../geometry/placedFeatures'
 import { sampleAtStation, wrapStation, type Track } from '../geometry/track'
 
-/** Where a vehicle gets to that goes straight on. */
+/** Where a vehicle that goes straight on ends up. */
 export interface StraightOn {
   /** metres driven until its middle crosses the edge; null where it does not within the look */
   readonly toEdgeM: number | null
