@@ -1,7 +1,6 @@
 import { useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
 import { useMemo, useRef, type MouseEvent, type PointerEvent } from 'react'
-import type { CircuitDocument } from '@ochote/contracts'
 import { placeFeatures, toLocal, toLonLat, type LocalFrame, type Track } from '@ochote/core'
 import { fitToView, type Fit } from '../trackMap/fitToView'
 import { MapFrame } from '../trackMap/MapFrame'
@@ -9,34 +8,26 @@ import { MapTrack } from '../trackMap/MapTrack'
 import { useMapZoom } from '../trackMap/useMapZoom'
 import { ZoomButtons } from '../trackMap/ZoomButtons'
 import { useSize } from '../ribbon/useSize'
-import { featuresIn, placesOf, roleOf, type Place, type Stretch } from './documentEdits'
+import { featuresIn, placesOf, roleOf, type Place } from './documentEdits'
 import { FeatureGrip } from './FeatureGrip'
 import type { Flaw } from './flaws'
-import { PlaceHandles } from './PlaceHandles'
+import { PlaceHandles, type PlaceEditing } from './PlaceHandles'
 import { featureName } from './roleFields'
 import { ScaleBar } from './ScaleBar'
 
-export interface CircuitMapProps {
-  document: CircuitDocument
-  frame: LocalFrame
+interface CircuitMapProps extends PlaceEditing {
   /** local metres that the whole view shows */
   bounds: { readonly x: Float64Array; readonly y: Float64Array }
   /** null while the document is refused */
   track: Track | null
   flaws: readonly Flaw[]
-  /** the feature whose places can be taken hold of */
-  selected: number | null
   onSelect: (index: number | null) => void
-  /** positions of the centreline that are chosen; null where the track is not being edited */
-  stretch: Stretch | null
-  onStretch: (vertex: number, extend: boolean) => void
-  onMove: (index: number, vertex: number, to: Place, done: boolean) => void
   /** places drawn so far of something new; null while nothing is */
   drawing: readonly Place[] | null
   onDraw: (place: Place) => void
 }
 
-/** The circuit as its file has it, to be pointed at and taken hold of. North is up. */
+/** The circuit as its file has it, with places to choose and drag. North is up. */
 export function CircuitMap(props: CircuitMapProps) {
   const { document, frame, bounds, track, flaws, selected, onSelect, drawing, onDraw } = props
   const { tokens } = useTheme()

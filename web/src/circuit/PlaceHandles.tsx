@@ -1,8 +1,8 @@
 import { useTheme } from '@mui/material'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
-import { toLocal, toLonLat } from '@ochote/core'
-import type { CircuitMapProps } from './CircuitMap'
-import { featuresIn, isIn, placesOf, roleOf, type Place } from './documentEdits'
+import type { CircuitDocument } from '@ochote/contracts'
+import { toLocal, toLonLat, type LocalFrame } from '@ochote/core'
+import { featuresIn, isIn, placesOf, roleOf, type Place, type Stretch } from './documentEdits'
 
 const NUDGE_M = 0.5
 const nudges: Readonly<Record<string, readonly [number, number]>> = {
@@ -12,13 +12,25 @@ const nudges: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -NUDGE_M],
 }
 
-interface PlaceHandlesProps extends Pick<CircuitMapProps, 'document' | 'frame' | 'selected' | 'stretch' | 'onStretch' | 'onMove'> {
+/** What can be edited at the places of a feature. */
+export interface PlaceEditing {
+  document: CircuitDocument
+  frame: LocalFrame
+  /** the feature whose places can be dragged */
+  selected: number | null
+  /** positions of the centreline that are chosen; null where the track is not being edited */
+  stretch: Stretch | null
+  onStretch: (vertex: number, extend: boolean) => void
+  onMove: (index: number, vertex: number, to: Place, done: boolean) => void
+}
+
+interface PlaceHandlesProps extends PlaceEditing {
   at: (place: Place) => { x: number; y: number }
   k: number
   placeOf: (event: PointerEvent) => Place
 }
 
-/** The places of the chosen feature, or of the track while it is edited, as things to take hold of. */
+/** The places of the chosen feature, or of the track while it is edited, each with a handle to drag. */
 export function PlaceHandles({ document, frame, selected, stretch, onStretch, onMove, at, k, placeOf }: PlaceHandlesProps) {
   const { tokens } = useTheme()
   const features = featuresIn(document)
