@@ -182,7 +182,7 @@ test('a recce drive becomes a circuit: laps averaged, start chosen on the map', 
   await page.getByRole('link', { name: 'From a recce drive' }).click()
   await page.getByLabel('Recording').setInputFiles({ name: 'slow.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from(driveGpx()) })
   await expect(page.getByText(/^0\.\d\d km, 2 laps averaged/)).toBeVisible()
-  const drawing = (await page.getByRole('img', { name: /^The drive and the track/ }).boundingBox())!
+  const drawing = (await page.getByRole('img', { name: /^The drive, and the track/ }).boundingBox())!
   await page.mouse.click(drawing.x + drawing.width / 2, drawing.y + drawing.height - 40)
   await page.getByRole('switch', { name: 'Driven the other way round' }).click()
   await expect(page.getByRole('progressbar')).toBeHidden()

@@ -52,7 +52,7 @@ const MOST_POSITIONS = 50_000
 
 const longitude = z.number().min(-180).max(180)
 const latitude = z.number().min(-89).max(89)
-export const positionSchema = z.union([z.tuple([longitude, latitude]), z.tuple([longitude, latitude, z.number().min(-1000).max(10_000)])], {
+const positionSchema = z.union([z.tuple([longitude, latitude]), z.tuple([longitude, latitude, z.number().min(-1000).max(10_000)])], {
   error: '[lon -180…180, lat -89…89] or [lon, lat, alt]',
 })
 export type Position = z.infer<typeof positionSchema>

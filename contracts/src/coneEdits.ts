@@ -6,11 +6,11 @@ const stationM = z.number().min(0)
 const offsetM = z.number().min(-100).max(100)
 
 /** A cone moved by hand: it stays where it was put, even when the plan is computed again. */
-export const coneMoveSchema = z.object({ coneId, stationM, offsetM })
+const coneMoveSchema = z.object({ coneId, stationM, offsetM })
 export type ConeMove = z.infer<typeof coneMoveSchema>
 
 /** A cone that no computation asked for. */
-export const addedConeSchema = z.object({ id: coneId, cornerNumber: z.string().max(6), duty: z.enum(duties), stationM, offsetM })
+const addedConeSchema = z.object({ id: coneId, cornerNumber: z.string().max(6), duty: z.enum(duties), stationM, offsetM })
 export type AddedCone = z.infer<typeof addedConeSchema>
 
 /** What was done to a plan's cones by hand. */

@@ -1,6 +1,6 @@
 import * as z from 'zod'
 
-export const workOnSchema = z.object({
+const workOnSchema = z.object({
   corner: z.string(),
   code: z.string().length(2),
   advice: z.string().trim().min(1).max(200),
@@ -8,7 +8,7 @@ export const workOnSchema = z.object({
 })
 
 /** What the instructor chose to say about a stint, and how it is worded. The evidence stays in the log and is not copied. */
-export const debriefDraftSchema = z.object({
+const debriefDraftSchema = z.object({
   good: z.array(z.string().trim().min(1).max(200)).max(6),
   workOn: z.array(workOnSchema).max(2),
   sentence: z.string().max(400),

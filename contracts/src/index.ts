@@ -1,6 +1,6 @@
 export { fieldProblemSchema, fieldProblems, showPath, showValue, type FieldProblem } from './fieldProblem'
 export { vehicleKinds, vehicleSchema, type Vehicle } from './vehicle'
-export { brakingSchools, conditionsSchema, lineSchools, setupSchema, type BrakingSchool, type Conditions, type Setup } from './setup'
+export { setupSchema, type BrakingSchool, type Conditions, type Setup } from './setup'
 export {
   circuitDocumentSchema,
   circuitEnvelopeSchema,
@@ -9,7 +9,6 @@ export {
   featureSchemas,
   hazardKinds,
   landmarkKinds,
-  positionSchema,
   type CircuitDocument,
   type CircuitFeature,
   type CircuitRole,
@@ -34,13 +33,10 @@ export {
 export {
   callLanguageSchema,
   callVerbs,
-  meetingTopicSchema,
-  schoolDraftSchema,
   schoolSaveSchema,
   schoolSchema,
   type CallLanguage,
   type CallVerb,
-  type CallWording,
   type MeetingTopic,
   type School,
   type SchoolDraft,
@@ -60,11 +56,10 @@ export {
   type LoggerCommand,
   type SimulatedLogger,
 } from './logger'
-export { addedConeSchema, coneMoveSchema, coneEditsSchema, noConeEdits, type AddedCone, type ConeMove, type ConeEdits } from './coneEdits'
+export { coneEditsSchema, noConeEdits, type AddedCone, type ConeMove, type ConeEdits } from './coneEdits'
 export { markReadySchema, planVersionSchema, type PlanVersion } from './planVersion'
 export {
   dayViewSchema,
-  listedStintSchema,
   stintViewSchema,
   studentViewSchema,
   type DayView,
@@ -75,8 +70,6 @@ export {
 export { problemSchema, type Problem } from './problem'
 export {
   priorityKinds,
-  cornerPrioritySchema,
-  foundLineSchema,
   storedSolutionSchema,
   solutionKeySchema,
   solutionToStoreSchema,
@@ -85,7 +78,6 @@ export {
   type FoundLine,
   type StoredSolution,
   type SolutionKey,
-  type SolutionToStore,
 } from './solution'
 export { daySchema, type Day } from './day'
 export {
@@ -93,16 +85,14 @@ export {
   planDraftSchema,
   planSaveSchema,
   planSchema,
-  priorityOverrideSchema,
-  unsafeAnswerSchema,
   type Plan,
   type PlanDraft,
   type PlanSave,
   type PriorityOverride,
   type UnsafeAnswer,
 } from './plan'
-export { briefDraftSchema, briefSaveSchema, stintSchema, type BriefDraft, type BriefSave, type Stint } from './stint'
-export { debriefDraftSchema, debriefSaveSchema, debriefSchema, workOnSchema, type Debrief, type DebriefDraft } from './debrief'
+export { briefSaveSchema, stintSchema, type BriefDraft, type Stint } from './stint'
+export { debriefSaveSchema, debriefSchema, type Debrief, type DebriefDraft } from './debrief'
 export {
   circuitImportSchema,
   circuitSaveSchema,
@@ -113,13 +103,5 @@ export {
 } from './storedCircuit'
 export { vehicleTypeImportSchema, vehicleTypeSaveSchema, vehicleTypeSchema, type VehicleType } from './vehicleType'
 export { carDraftSchema, carSaveSchema, carSchema, type Car, type CarDraft } from './car'
-export {
-  personChangeSchema,
-  personNameSchema,
-  personSaveSchema,
-  personSchema,
-  type Person,
-  type PersonChange,
-  type PersonName,
-} from './person'
-export { dutyLookSchema, markerSchemeSaveSchema, markerSchemeSchema, type DutyLook, type MarkerScheme } from './markerScheme'
+export { personNameSchema, personSaveSchema, personSchema, type Person, type PersonChange, type PersonName } from './person'
+export { markerSchemeSaveSchema, markerSchemeSchema, type DutyLook, type MarkerScheme } from './markerScheme'

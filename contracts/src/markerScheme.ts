@@ -4,7 +4,7 @@ import { duties } from './circuit'
 const id = z.uuid()
 
 /** How one duty looks: what is put out, and in what colour. */
-export const dutyLookSchema = z.object({
+const dutyLookSchema = z.object({
   kind: z.enum(['cone', 'board']),
   /** the stock's own word for it: "blue" */
   colour: z.string().trim().min(1).max(20),

@@ -22,6 +22,6 @@ export type Person = z.infer<typeof personSchema>
 export const personNameSchema = personSchema.pick({ id: true, name: true, role: true })
 export type PersonName = z.infer<typeof personNameSchema>
 /** The fields of a person that change; the rest stays. */
-export const personChangeSchema = personSchema.omit({ id: true, role: true, version: true }).partial()
+const personChangeSchema = personSchema.omit({ id: true, role: true, version: true }).partial()
 export type PersonChange = z.infer<typeof personChangeSchema>
 export const personSaveSchema = z.object({ change: personChangeSchema, fromVersion: z.number().int().min(1) })

@@ -7,7 +7,7 @@ const id = z.uuid()
 const cornerNumber = z.string().min(1).max(6)
 
 /** What an instructor says a corner is for, over what the numbers say. */
-export const priorityOverrideSchema = z.object({
+const priorityOverrideSchema = z.object({
   cornerNumber,
   kind: z.enum(priorityKinds),
   reason: z.string().trim().min(1, 'a reason').max(200),
@@ -15,7 +15,7 @@ export const priorityOverrideSchema = z.object({
 export type PriorityOverride = z.infer<typeof priorityOverrideSchema>
 
 /** Why an unsafe cone stays where it is, by name. It answers what was found then: should it get worse, it is asked again. */
-export const unsafeAnswerSchema = z.object({
+const unsafeAnswerSchema = z.object({
   cornerNumber,
   reason: z.string().trim().min(1, 'a reason').max(300),
   by: z.string().trim().min(1, 'who answers for it').max(80),

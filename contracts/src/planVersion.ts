@@ -25,4 +25,3 @@ export const markReadySchema = z.object({
   by: z.string().trim().min(1, 'a name').max(80),
   fromVersion: z.number().int().min(1),
 })
-export type MarkReady = z.infer<typeof markReadySchema>

@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { landmarkKinds } from './circuit'
 
 /** Something every drivers' meeting of a school goes through. */
-export const meetingTopicSchema = z.object({
+const meetingTopicSchema = z.object({
   id: z.string().min(1).max(40),
   topic: z.string().trim().min(1, 'a topic').max(60),
   text: z.string().trim().min(1, 'what is said').max(400),
@@ -14,8 +14,7 @@ export const callVerbs = ['up a gear', 'lift', 'brake', 'turn', 'squeeze', 'let 
 export type CallVerb = (typeof callVerbs)[number]
 
 const wording = z.string().trim().min(1, 'words to say').max(80)
-export const callWordingSchema = z.object({ long: wording, normal: wording, short: wording })
-export type CallWording = z.infer<typeof callWordingSchema>
+const callWordingSchema = z.object({ long: wording, normal: wording, short: wording })
 
 /**
  * How a school says its calls. Wordings may hold {place}, {side} and {corner}; phrases of places hold {m}, {mark} and {next};
@@ -42,7 +41,7 @@ export const callLanguageSchema = z.object({
 export type CallLanguage = z.infer<typeof callLanguageSchema>
 
 /** What a school settles once for all its days. */
-export const schoolDraftSchema = z.object({
+const schoolDraftSchema = z.object({
   name: z.string().trim().min(1, 'a name').max(80),
   meeting: z.array(meetingTopicSchema).max(60),
   calls: callLanguageSchema,

@@ -1,11 +1,11 @@
 import * as z from 'zod'
 
-export const brakingSchools = ['separate', 'blend', 'trail'] as const
-export const lineSchools = ['fastest', 'late-apex', 'tight', 'given'] as const
+const brakingSchools = ['separate', 'blend', 'trail'] as const
+const lineSchools = ['fastest', 'late-apex', 'tight', 'given'] as const
 
 const share = z.number().positive('a share above 0, 1 at the most').max(1)
 
-export const conditionsSchema = z.object({
+const conditionsSchema = z.object({
   grip: z.number().positive().max(2).default(1),
   rubberedGrip: z.number().positive().max(2).default(1),
   airDensity: z.number().positive().max(2).default(1.2),

@@ -5,7 +5,7 @@ import { vehicleSchema } from './vehicle'
 const coefficients = z.array(z.number().min(-200).max(200)).min(4).max(20_000)
 
 /** A line as a search found it: its spline's coefficients, metres, and those of the fastest line it is compared with. */
-export const foundLineSchema = z.object({
+const foundLineSchema = z.object({
   coefficients,
   /** null where the line is the fastest itself */
   fastest: coefficients.nullable(),
@@ -21,7 +21,7 @@ export const priorityKinds = ['exit', 'entry', 'set-up', 'carry', 'flat'] as con
 export type PriorityKind = (typeof priorityKinds)[number]
 
 /** A corner's priority with the numbers behind it; seconds are for this vehicle, pace and line. */
-export const cornerPrioritySchema = z.object({
+const cornerPrioritySchema = z.object({
   kind: z.enum(priorityKinds),
   /** seconds lost from full throttle to the next braking point for each km/h less at full throttle */
   exitSPerKmh: z.number(),
@@ -53,4 +53,3 @@ export type SolutionKey = z.infer<typeof solutionKeySchema>
 
 /** Work kept for what it was done for. */
 export const solutionToStoreSchema = z.object({ key: solutionKeySchema, solution: storedSolutionSchema })
-export type SolutionToStore = z.infer<typeof solutionToStoreSchema>

@@ -25,7 +25,6 @@ export const stintSchema = z.object({
   version: z.number().int().min(1),
 })
 export type Stint = z.infer<typeof stintSchema>
-export const briefDraftSchema = stintSchema.pick({ aims: true, briefedAt: true })
+const briefDraftSchema = stintSchema.pick({ aims: true, briefedAt: true })
 export type BriefDraft = z.infer<typeof briefDraftSchema>
 export const briefSaveSchema = z.object({ brief: briefDraftSchema, fromVersion: z.number().int().min(1) })
-export type BriefSave = z.infer<typeof briefSaveSchema>

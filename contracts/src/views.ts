@@ -12,7 +12,7 @@ import { circuitSummarySchema } from './storedCircuit'
 import { vehicleTypeSchema } from './vehicleType'
 
 /** A stint on a day's list. */
-export const listedStintSchema = z.object({ stint: stintSchema, debriefed: z.boolean() })
+const listedStintSchema = z.object({ stint: stintSchema, debriefed: z.boolean() })
 export type ListedStint = z.infer<typeof listedStintSchema>
 
 /** A day with everything its pages list. Logs, debriefs and what is known of people are asked for apart. */

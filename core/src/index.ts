@@ -5,7 +5,7 @@ export { circuitFromDrives, type CircuitFromDrives, type DrivesInput, type Recor
 export { circuitRemarks, type CircuitRemark } from './circuitChecks/circuitRemarks'
 export { readLapSamples } from './files/readLapSamples'
 export { identifyFromDrive, type VehicleEstimate } from './vehicle/identifyFromDrive'
-export { driveForces, powerKwOf, vehicleFigures, type VehicleFigures } from './speed/vehicleFigures'
+export { driveForces, powerKwOf, vehicleFigures } from './speed/vehicleFigures'
 export { readVehicle } from './files/readVehicle'
 export { readSetup } from './files/readSetup'
 export { featuresOf, type Circuit } from './geometry/circuit'
@@ -23,7 +23,7 @@ export {
   type RunOff,
 } from './geometry/placedFeatures'
 export { pathOf, type OffsetLine, type Path } from './line/path'
-export { pointAt, pointNames, type CornerPoint, type CornerPoints, type DrivenLine, type PointName } from './corners/cornerPoints'
+export { pointAt, type CornerPoint, type CornerPoints, type DrivenLine, type PointName } from './corners/cornerPoints'
 export { sampleAtTime, stationAtTime } from './speed/atTime'
 export { speedAlong, type SpeedTrace } from './speed/speedAlong'
 export { coneOffset, type ComputedCone } from './cones/placeCones'
@@ -32,9 +32,9 @@ export type { SolvedCorner } from './corners/solvedCorner'
 export { markPlan, type ConeRulesOfPlan, type MarkedPlan } from './plan/markPlan'
 export { solvePlan, type PlanInput, type PlanSolution } from './plan/solvePlan'
 export { comparePlans, type ComparedCone } from './plan/comparePlans'
-export { isAnswered, readiness, type ReadyItem } from './plan/readiness'
+export { isAnswered, readiness } from './plan/readiness'
 export { priorityPhrases, suggestedSections, type Section } from './plan/sections'
-export { wordingNames, type WordingName } from './calls/chooseCalls'
+export { wordingNames } from './calls/chooseCalls'
 export { planDocument } from './plan/planDocument'
 export { adviceFor, faultOf, faults, praiseName, praises, severityNames, type Fault, type Severity } from './faults/catalogue'
 export {
@@ -46,7 +46,6 @@ export {
   timedLaps,
   timeOf,
   type LoggedFault,
-  type RecordedLap,
   type StintRecord,
 } from './stintLog/stintRecord'
 export { THINGS_TO_WORK_ON, workOnFrom, type WorkOn } from './stintLog/workOn'
@@ -66,7 +65,7 @@ export {
   type CallTiming,
   type ChosenCall,
 } from './calls/chooseCalls'
-export { callOptionsOf, planCalls, type CallsAsked, type PlanCall, type PlanCallSheet } from './calls/planCalls'
+export { callOptionsOf, planCalls, type PlanCall, type PlanCallSheet } from './calls/planCalls'
 export { defaultCalls } from './calls/defaultCalls'
 export { placeWords } from './calls/placeWords'
 export { defaultMeeting } from './brief/defaultMeeting'
@@ -75,8 +74,8 @@ export { talkPaces, talkStationAt, talkThrough, talkTimeOf, talkTimes, type Talk
 export { gapLengthM, rotationTable, turnOfLap, type Turn } from './session/rotation'
 export { releaseBar } from './session/releaseBar'
 export { correctStreaks } from './session/correctStreaks'
-export { nextCall, type NextCall } from './session/nextCall'
-export { readCoded, type CodedEntry, type ReadCoded } from './session/codedEntry'
+export { nextCall } from './session/nextCall'
+export { readCoded, type CodedEntry } from './session/codedEntry'
 export { callInBy, carState, COOL_DOWN_SHARE, nextReleaseMs, type CarState } from './session/wallClock'
 export {
   correctionsToAskAbout,
@@ -87,23 +86,23 @@ export {
   type PassResult,
   type Verdict,
 } from './stintLog/followUp'
-export { faultThresholds, severityOf, type MeasuredFault } from './faults/thresholds'
+export { severityOf, type MeasuredFault } from './faults/thresholds'
 export { suggestSteps, type SuggestedStep } from './stintLog/suggestSteps'
 export { LiveLaps, type LiveLap, type LivePlace } from './telemetry/liveLaps'
-export { measurableCodes, measuredPass, resultOfMeasured, type Measured } from './telemetry/measuredPass'
+export { measurableCodes, measuredPass, resultOfMeasured } from './telemetry/measuredPass'
 export type { RoomToBeWrong } from './runOff/roomToBeWrong'
-export { doubleApexOffers, type DoubleApexOffer } from './corners/doubleApex'
+export { doubleApexOffers } from './corners/doubleApex'
 export type { Upshift } from './corners/upshifts'
-export { driveRound, stockTotals, type StockLine } from './cones/placingList'
-export { fadeCalls, FADE_AFTER } from './calls/fade'
-export { LOOK_AHEAD_S, lookTo, type LookTo } from './calls/eyes'
+export { driveRound, stockTotals } from './cones/placingList'
+export { fadeCalls } from './calls/fade'
+export { lookTo } from './calls/eyes'
 export { editLine, editableLine, type EditableLine, type EditedLine } from './line/handLine'
 export { gripMapOf, usualLineOf, type UsualLine } from './line/gripMap'
 export { knotSpacingFor } from './line/offsetBasis'
 export type { OverEdge } from './line/overEdge'
-export { whatIf, timeParts, type OuterEdge, type TimePart, type WhatIfAnswer } from './whatIf/whatIf'
+export { whatIf, type OuterEdge, type TimePart, type WhatIfAnswer } from './whatIf/whatIf'
 export type { Change, ChangeKind } from './whatIf/change'
 export { whatIfOf } from './plan/whatIfOf'
 export { LINE_SEARCH_VERSION } from './line/chooseLine'
 export { foundLineProblems } from './line/withinBounds'
-export type { LateApexCorner, LineReport, TightCorner, TooFastCorner } from './plan/lineReport'
+export type { LateApexCorner, LineReport } from './plan/lineReport'

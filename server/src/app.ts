@@ -21,7 +21,7 @@ import { schoolRoutes } from './school/schoolRoutes'
 import { stintRoutes } from './stints/stintRoutes'
 import { vehicleTypeRoutes } from './vehicleTypes/vehicleTypeRoutes'
 
-export interface AppOptions {
+interface AppOptions {
   db: Knex
   log: Logger
   now?: () => Date

@@ -1,6 +1,6 @@
 /** The three lengths of a call, longest first. */
 export const wordingNames = ['long', 'normal', 'short'] as const
-export type WordingName = (typeof wordingNames)[number]
+type WordingName = (typeof wordingNames)[number]
 
 /** A call that could be made: its words, and when its action is due. */
 export interface CallOption {

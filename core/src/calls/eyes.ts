@@ -2,10 +2,10 @@ import type { DrivenLine } from '../corners/cornerPoints'
 import type { PlacedHazard } from '../geometry/placedFeatures'
 import { stationsApart, wrapStation, type Track } from '../geometry/track'
 
-export const LOOK_AHEAD_S = { least: 3, usual: 4, most: 6 } as const
+const LOOK_AHEAD_S = { least: 3, usual: 4, most: 6 } as const
 
 /** Where to look from a place on the lap. */
-export interface LookTo {
+interface LookTo {
   /** where the vehicle will be, metres along the lap */
   readonly stationM: number
   readonly aheadM: number

@@ -1,7 +1,7 @@
 import type { CallOption } from './chooseCalls'
 
 /** A call leaves once its action was right this many times running. */
-export const FADE_AFTER = 2
+const FADE_AFTER = 2
 
 /**
  * What is still called as a student gets it right: on the first lap everything; a call leaves once it was right twice running

@@ -96,7 +96,7 @@ export function callOptionsOf(
   return { options, about }
 }
 
-export interface CallsAsked {
+interface CallsAsked {
   readonly timing?: Partial<CallTiming>
   readonly language?: CallLanguage
   /** few words: calls are said in their normal or short form */

@@ -1,7 +1,7 @@
 import { lengthsAlong, nearestNear, resampled, sizeOf, smoothed, type Polyline } from './polyline'
 
 /** Laps averaged into one line, and how well they agree. */
-export interface AveragedLaps {
+interface AveragedLaps {
   readonly line: Polyline
   readonly laps: number
   /** root of the mean squared distance of the laps from the line, metres */
@@ -9,9 +9,9 @@ export interface AveragedLaps {
 }
 
 /** Spacing of the averaged line, metres. */
-export const RECCE_SPACING_M = 6
+const RECCE_SPACING_M = 6
 /** Spread of the Gaussian that takes out position noise, metres. */
-export const RECCE_SMOOTHING_M = 5
+const RECCE_SMOOTHING_M = 5
 const ROUNDS = 4
 /** Share of the lap to either side that a lap's nearest place is looked for in. */
 const LOOK_SHARE = 0.04

@@ -1,7 +1,7 @@
 import { nearestNear, resampled, sizeOf, smoothed, type Polyline } from './polyline'
 
 /** A centreline with its half-widths, as two drives along the edges give it. */
-export interface MeasuredTrack {
+interface MeasuredTrack {
   readonly line: Polyline
   readonly leftM: Float64Array
   readonly rightM: Float64Array

@@ -22,7 +22,7 @@ export interface Cone extends ComputedCone {
 }
 
 /** A driven lap on which cones stand. */
-export interface ConeLap {
+interface ConeLap {
   readonly track: Track
   readonly trace: { readonly speedMps: Float64Array }
   readonly features: { readonly landmarks: readonly PlacedLandmark[] }

@@ -14,7 +14,7 @@ const AT_M = 2
 const HALF_WITHIN = 0.12
 
 /** A place described by a landmark near it. */
-export type FoundBy =
+type FoundBy =
   | { readonly relation: 'at'; readonly mark: PlacedLandmark }
   | { readonly relation: 'before' | 'past'; readonly mark: PlacedLandmark; readonly metres: number }
   | { readonly relation: 'halfway'; readonly mark: PlacedLandmark; readonly next: PlacedLandmark }

@@ -29,7 +29,7 @@ export interface ComputedCone {
   readonly note: string
 }
 
-export interface ConeRules {
+interface ConeRules {
   /** a first session: brake marks come earlier by one second of late reaction */
   firstSession: boolean
 }

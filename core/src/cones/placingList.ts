@@ -3,7 +3,7 @@ import { stationsApart, type Track } from '../geometry/track'
 import type { Cone } from './coneEdits'
 
 /** Markers of one colour: how many the plan needs, and how many are in stock. */
-export interface StockLine {
+interface StockLine {
   readonly colour: string
   readonly hex: string
   readonly needed: number

@@ -8,7 +8,7 @@ export interface DrivenLine extends PlacedLine {
   readonly trace: SpeedTrace
 }
 
-export const pointNames = [
+const pointNames = [
   'lift',
   'brakeStart',
   'brakeEnd',

@@ -6,7 +6,7 @@ import type { DrivenLine } from './cornerPoints'
 const ONE_CORNER_S = 1.2
 
 /** Two neighbouring corners that could be taken as one with two apexes. */
-export interface DoubleApexOffer {
+interface DoubleApexOffer {
   readonly first: string
   readonly second: string
   /** driven from the end of the one to the start of the other, s */

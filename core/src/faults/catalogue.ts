@@ -1,5 +1,5 @@
 /** When in a corner a fault shows. */
-export type FaultPhase = 'approach' | 'braking' | 'turn-in' | 'middle' | 'exit' | 'straight' | 'traffic' | 'any'
+type FaultPhase = 'approach' | 'braking' | 'turn-in' | 'middle' | 'exit' | 'straight' | 'traffic' | 'any'
 
 /** A fault as instructors name it: two letters, typed at the wall and tapped in the seat. */
 export interface Fault {
@@ -81,7 +81,6 @@ export const praises = [
   { code: 'patient', name: 'patient' },
   { code: 'eyes', name: 'eyes up' },
 ] as const
-export type PraiseCode = (typeof praises)[number]['code']
 
 export const praiseName = (code: string): string => praises.find((p) => p.code === code)?.name ?? code
 

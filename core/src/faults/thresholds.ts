@@ -1,7 +1,7 @@
 import type { Severity } from './catalogue'
 
 /** Sizes from which a fault is noted, costs time and is unsafe. */
-export interface FaultThresholds {
+interface FaultThresholds {
   readonly unit: 'm' | 'km/h'
   readonly note: number
   readonly costs: number
@@ -13,7 +13,7 @@ export interface FaultThresholds {
  * The thresholds of every fault that is measured, in one place. Each is above what a steady driver varies by from lap to lap: about
  * 5 m in where braking begins, 4 km/h in the slowest speed and half a metre across the track.
  */
-export const faultThresholds = {
+const faultThresholds = {
   be: { unit: 'm', note: 8, costs: 18, unsafe: Infinity },
   // later braking has no other use, so less of it counts, and a lot of it leaves no room
   bl: { unit: 'm', note: 7, costs: 14, unsafe: 24 },

@@ -5,7 +5,7 @@ import { failure, success, type Outcome } from '../outcome/outcome'
 import type { RecordedPlace } from '../circuitFromDrives/circuitFromDrives'
 
 /** Most characters of a recording: four hours at 25 a second. */
-export const MOST_RECORDED_CHARACTERS = 30_000_000
+const MOST_RECORDED_CHARACTERS = 30_000_000
 const MOST_PLACES = 400_000
 /** Elements of a GPX file are this deep at the most; deeper ones are not read. */
 const DEEPEST_TAG = 40

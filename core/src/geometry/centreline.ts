@@ -13,7 +13,7 @@ export interface Centreline {
 }
 
 /** Position, direction and curvature of the centreline at one place; all derivatives by station. */
-export interface CentrelinePoint {
+interface CentrelinePoint {
   x: number
   y: number
   z: number

@@ -7,7 +7,7 @@ export interface CubicSpline {
 }
 
 /** Value and derivatives of a spline at one place. */
-export interface SplinePoint {
+interface SplinePoint {
   value: number
   first: number
   second: number

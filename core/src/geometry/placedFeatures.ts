@@ -36,7 +36,7 @@ export interface Kerb {
 }
 
 /** A marshal or flag post. */
-export interface PlacedPost extends StationOffset {
+interface PlacedPost extends StationOffset {
   readonly number: string
 }
 

@@ -37,7 +37,7 @@ export interface ChosenLine {
   readonly found: FoundLine | null
 }
 
-export interface ChooseLineOptions {
+interface ChooseLineOptions {
   /** the result of an earlier search for the same circuit, vehicle and set-up */
   readonly found?: FoundLine
   /** receives the share of the search done, 0…1; a throw stops the search */

@@ -3,7 +3,7 @@ import { addTo, bandedMatrix, type BandedMatrix } from './bandedSolve'
 import { type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
-export interface Residuals {
+interface Residuals {
   /** κ·√(ds of the line) at each sample */
   r: Float64Array
   /** its derivatives by n, n′ and n″ there */

@@ -9,7 +9,7 @@ import { pathOf, type OffsetLine } from './path'
 import { roadAlong } from './roadAlong'
 
 /** A line and what it is to be driven with. */
-export interface LineToDrive {
+interface LineToDrive {
   readonly track: Track
   readonly line: OffsetLine
   readonly corners: readonly Corner[]

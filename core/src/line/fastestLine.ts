@@ -9,7 +9,7 @@ import { minimumCurvatureCoefficients } from './minimumCurvature'
 import { lineOf, offsetBasis } from './offsetBasis'
 
 /** A line as its coefficients, which any sampling of the track can be given. */
-export interface SolvedLine {
+interface SolvedLine {
   readonly coefficients: Float64Array
   readonly knotSpacingM: number
 }
@@ -50,7 +50,7 @@ export function lineSpaces({ track, gripOf, vehicle, setup, knotSpacingM }: Line
 }
 
 /** Runs the stages and, while the line runs too far beyond its bounds, the last one again with stiffer walls. */
-export function solveStages(
+function solveStages(
   spaceAt: (stepM: number) => LineSpace,
   bounds: LineBounds,
   start: Float64Array,

@@ -41,7 +41,7 @@ export function usualLineOf(circuit: Circuit, { rubberedGrip }: Pick<Conditions,
 }
 
 /** Offsets of the line where the rubber lies, metres, one for each sample: surveyed, usual, or down the middle. */
-export function dryLineOffsets(track: Track, usual: UsualLine): Float64Array {
+function dryLineOffsets(track: Track, usual: UsualLine): Float64Array {
   const surveyed = featuresOf(track.circuit, 'dry-line')[0]
   if (surveyed) {
     const { frame } = track.circuit

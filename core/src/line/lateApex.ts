@@ -37,7 +37,7 @@ const NOTICED = 1e-5
 const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 40, mostSteps: 20, eased: false, rampM: RAMP_M }
 
 /** What is searched for, and where the search starts. */
-export interface LateApexProblem {
+interface LateApexProblem {
   readonly spaceAt: (stepM: number) => LineSpace
   readonly searchStepM: number
   readonly bounds: LineBounds

@@ -4,11 +4,11 @@ import { linePointsOf, type LinePoints } from './linePoints'
 import { pathOf, type OffsetLine } from './path'
 
 /** An apex is late when it is at least this far along the line from turn-in to exit, as a share of the distance. */
-export const LATE_APEX_SHARE = { least: 0.58, most: 0.75 }
+const LATE_APEX_SHARE = { least: 0.58, most: 0.75 }
 /** A line is parallel to the edge when its angle to it is at most this … */
-export const PARALLEL_RAD = (2 * Math.PI) / 180
+const PARALLEL_RAD = (2 * Math.PI) / 180
 /** … and steering is not added after the apex when it rises by no more than this share of the corner's peak. */
-export const MOST_RISE_SHARE = 0.05
+const MOST_RISE_SHARE = 0.05
 
 /** How well a corner of a line meets the late-apex school. */
 export interface LateApexLook {

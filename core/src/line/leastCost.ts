@@ -10,7 +10,7 @@ import { lineOf, type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
 /** Adds a cost's derivatives, by the chain rule to coefficients, to a gradient. */
-export function addByCoefficients(basis: OffsetBasis, cost: LineCost, gradient: Float64Array): void {
+function addByCoefficients(basis: OffsetBasis, cost: LineCost, gradient: Float64Array): void {
   for (let i = 0; i < cost.byOffset.length; i++) {
     for (let k = 0; k < 4; k++) {
       const at = 4 * i + k
@@ -57,7 +57,7 @@ function preconditionerOf({ track, basis }: LineSpace, corridor: Corridor, stiff
 }
 
 /** A line to stay near: a different bend costs ½·bendCost·∫(difference)² ds. */
-export interface Anchor {
+interface Anchor {
   readonly line: OffsetLine
   /** at each sample */
   readonly bendCost: Float64Array
@@ -90,7 +90,7 @@ export const POLISHING: readonly Stage[] = [
   { stepM: 0.5, rounding: 0.0007, stiffness: 12, mostSteps: 30, eased: false, rampM: RAMP_M },
 ]
 
-export interface LeastCostOptions {
+interface LeastCostOptions {
   readonly onStep?: (step: number, cost: number) => void
   /** rules on the samples of the stages, which all have one step */
   readonly book?: RuleBook

@@ -2,7 +2,7 @@ import type { Track } from '../geometry/track'
 import type { OffsetLine } from './path'
 
 /** Curvature of a line at each sample and how it changes with offset, slope and bend there; and |p′|. */
-export interface LineCurvature {
+interface LineCurvature {
   readonly curvaturePerM: Float64Array
   readonly stretch: Float64Array
   readonly byOffset: Float64Array

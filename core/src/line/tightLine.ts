@@ -20,7 +20,7 @@ const STIFFNESS = 20
 const ROUNDS = 6
 const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 12, mostSteps: 60, eased: false, rampM: RAMP_M }
 
-export interface TightProblem {
+interface TightProblem {
   readonly spaceAt: (stepM: number) => LineSpace
   readonly searchStepM: number
   readonly bounds: LineBounds
@@ -72,7 +72,7 @@ function lengthCostOf(track: Track): (line: OffsetLine) => LineCost {
 }
 
 /** What the tight school needs from the fastest line. */
-export interface FastestSpeeds {
+interface FastestSpeeds {
   readonly track: Track
   readonly corners: readonly Corner[]
   readonly grip: Float64Array

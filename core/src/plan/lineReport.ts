@@ -19,7 +19,7 @@ export interface LateApexCorner extends LateApexLook {
 }
 
 /** A corner under the tight school: its least speed against the fastest line's. */
-export interface TightCorner {
+interface TightCorner {
   readonly cornerNumber: string
   readonly leastMps: number
   readonly fastestLeastMps: number
@@ -27,7 +27,7 @@ export interface TightCorner {
 }
 
 /** Room left to the outer edge if a corner is driven 10 % too fast, on this line and on the fastest. */
-export interface TooFastCorner {
+interface TooFastCorner {
   readonly cornerNumber: string
   readonly leftM: number | null
   readonly fastestLeftM: number | null

@@ -5,7 +5,7 @@ import type { MarkedPlan } from './markPlan'
 import type { PlanSolution } from './solvePlan'
 
 /** One thing that a plan needs. */
-export interface ReadyItem {
+interface ReadyItem {
   readonly key: 'marks' | 'unsafe' | 'edge' | 'unknown' | 'stock' | 'briefed'
   readonly done: boolean
   /** while this is not done the plan can't be marked ready */
@@ -13,7 +13,7 @@ export interface ReadyItem {
   readonly says: string
 }
 
-export interface ReadinessInput {
+interface ReadinessInput {
   readonly marked: Pick<MarkedPlan, 'cones' | 'room'> & { readonly solution: Pick<PlanSolution, 'lineReport' | 'corners'> }
   readonly scheme: Pick<MarkerScheme, 'looks' | 'stock'>
   readonly answers: readonly UnsafeAnswer[]

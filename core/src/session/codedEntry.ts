@@ -6,7 +6,7 @@ export type CodedEntry =
   | { readonly kind: 'praise'; readonly corner: string; readonly code: string }
   | { readonly kind: 'called'; readonly corner: string; readonly code: string }
 
-export interface ReadCoded {
+interface ReadCoded {
   /** null while it is not whole, or wrong */
   readonly entry: CodedEntry | null
   /** how it could go on, the likeliest first: what to type and what it means */

@@ -1,7 +1,7 @@
 import type { CallSheet, ChosenCall } from '../calls/chooseCalls'
 
 /** The call to say next, or just now. */
-export interface NextCall {
+interface NextCall {
   readonly call: ChosenCall
   /** until it is to be begun, s; negative while it is being said */
   readonly inS: number

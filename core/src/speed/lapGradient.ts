@@ -11,7 +11,7 @@ export interface MovedLine {
 }
 
 /** Lap time and how it changes with each sample's curvature, step and grip. */
-export interface LapGradient {
+interface LapGradient {
   lapTimeS: number
   readonly byCurvature: Float64Array
   readonly byStep: Float64Array

@@ -4,7 +4,7 @@ import { forcesAlong, GRAVITY_MPS2 } from '../vehicle/forces'
 import type { Road } from '../vehicle/road'
 
 /** Figures by which someone who knows the vehicle can judge its numbers: straight and level, full pace, no wind. */
-export interface VehicleFigures {
+interface VehicleFigures {
   readonly powerKw: number
   readonly topSpeedMps: number
   /** whether gearing, rather than power, limits it */
@@ -78,14 +78,14 @@ export function vehicleFigures(vehicle: Vehicle): VehicleFigures {
 }
 
 /** Force at the wheels in one gear by speed, and the speed at which it is shifted out of. */
-export interface GearForce {
+interface GearForce {
   readonly gear: number
   /** [m/s, N] from idle to the redline */
   readonly points: readonly (readonly [number, number])[]
   readonly shiftMps: number
 }
 
-export interface DriveForces {
+interface DriveForces {
   readonly gears: readonly GearForce[]
   /** [m/s, N]: what the driven tyres can put down, straight and level */
   readonly gripLimit: readonly (readonly [number, number])[]

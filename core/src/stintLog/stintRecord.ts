@@ -1,7 +1,7 @@
 import type { LogEntry } from '@ochote/contracts'
 import type { Severity } from '../faults/catalogue'
 
-export interface RecordedLap {
+interface RecordedLap {
   /** 1 is the first timed lap */
   readonly number: number
   readonly startedAtMs: number
@@ -18,14 +18,14 @@ export interface LoggedFault {
   readonly severity: Severity
 }
 
-export interface LoggedPraise {
+interface LoggedPraise {
   readonly id: string
   readonly lap: number
   readonly corner: string
   readonly code: string
 }
 
-export interface LoggedBetter {
+interface LoggedBetter {
   readonly id: string
   readonly lap: number
   readonly corner: string

@@ -5,7 +5,7 @@ import type { SolvedCorner } from '../corners/solvedCorner'
 import type { LivePlace } from './liveLaps'
 
 /** What a pass through a corner showed of a fault that was called, against the plan. */
-export interface Measured {
+interface Measured {
   readonly code: MeasurableCode
   /** m, or km/h for `bh`; how far off the plan, 0 where it is not */
   readonly size: number
@@ -20,7 +20,7 @@ const KMH = 3.6
 
 /** Faults that can be measured from position and speed alone. */
 export const measurableCodes = ['be', 'bl', 'bh', 'am'] as const
-export type MeasurableCode = (typeof measurableCodes)[number]
+type MeasurableCode = (typeof measurableCodes)[number]
 const isMeasurable = (code: string): code is MeasurableCode => (measurableCodes as readonly string[]).includes(code)
 
 /**

@@ -16,7 +16,7 @@ export interface Surface {
  * A value with its derivatives by q = v², by curvature and by grip, in that order. Filled in place, because these are the
  * innermost loops.
  */
-export type Slopes = Float64Array
+type Slopes = Float64Array
 export const VALUE = 0
 export const BY_Q = 1
 export const BY_CURVATURE = 2

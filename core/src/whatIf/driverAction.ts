@@ -21,7 +21,7 @@ export interface DriverAction {
   readonly insteadPerM: number | null
 }
 
-export const AS_PLANNED: DriverAction = {
+const AS_PLANNED: DriverAction = {
   drives: false,
   gainsAsAheadM: null,
   holds: false,

@@ -8,7 +8,7 @@ export interface OffLine {
 
 export const ON_LINE: OffLine = { outM: 0, headingRad: 0 }
 
-export interface Steering {
+interface Steering {
   /** the line's own turning towards the inside, 1/m */
   readonly linePerM: number
   /** most turning that grip allows at this speed, 1/m, ≥ 0 */

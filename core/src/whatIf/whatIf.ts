@@ -7,7 +7,7 @@ import type { Change } from './change'
 import { driveChanged, type ChangedLap } from './driveChanged'
 
 /** The parts of a corner that time is gained or lost in, in the order they are driven. */
-export const timeParts = ['braking', 'entry', 'exit', 'straight'] as const
+const timeParts = ['braking', 'entry', 'exit', 'straight'] as const
 export type TimePart = (typeof timeParts)[number]
 
 /** Where a vehicle comes nearest to the outer edge. */

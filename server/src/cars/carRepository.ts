@@ -28,4 +28,3 @@ export function carRepository(db: Knex) {
       saveVersioned(db, 'cars', { id }, { ...rest, vehicle_type_id: vehicleTypeId }, fromVersion),
   }
 }
-export type CarRepository = ReturnType<typeof carRepository>

@@ -25,4 +25,3 @@ export function dayRepository(db: Knex) {
     },
   }
 }
-export type DayRepository = ReturnType<typeof dayRepository>

@@ -34,4 +34,3 @@ export function logRepository(db: Knex) {
     },
   }
 }
-export type LogRepository = ReturnType<typeof logRepository>

@@ -38,4 +38,3 @@ export function meetingRepository(db: Knex) {
       }),
   }
 }
-export type MeetingRepository = ReturnType<typeof meetingRepository>

@@ -51,4 +51,3 @@ export function personRepository(db: Knex) {
         .update({ ...columns(change), version: fromVersion + 1 })) === 1,
   }
 }
-export type PersonRepository = ReturnType<typeof personRepository>

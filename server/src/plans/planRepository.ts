@@ -88,4 +88,3 @@ export function planRepository(db: Knex) {
     },
   }
 }
-export type PlanRepository = ReturnType<typeof planRepository>

@@ -53,4 +53,3 @@ export function planVersionRepository(db: Knex) {
     },
   }
 }
-export type PlanVersionRepository = ReturnType<typeof planVersionRepository>

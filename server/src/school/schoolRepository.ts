@@ -12,7 +12,7 @@ interface SchoolRow {
 const ID = 'school'
 
 /** What holds until a school settles its own. */
-export const defaultSchool: School = { name: 'Our school', meeting: [...defaultMeeting], calls: defaultCalls, version: 1 }
+const defaultSchool: School = { name: 'Our school', meeting: [...defaultMeeting], calls: defaultCalls, version: 1 }
 
 /** What a school settles once for all its days. */
 export function schoolRepository(db: Knex) {

@@ -81,4 +81,3 @@ export function sessionRepository(db: Knex) {
       }),
   }
 }
-export type SessionRepository = ReturnType<typeof sessionRepository>

@@ -46,4 +46,3 @@ export function solutionRepository(db: Knex) {
     },
   }
 }
-export type SolutionRepository = ReturnType<typeof solutionRepository>

@@ -125,4 +125,3 @@ export function stintRepository(db: Knex) {
       ),
   }
 }
-export type StintRepository = ReturnType<typeof stintRepository>

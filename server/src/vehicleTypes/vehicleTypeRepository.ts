@@ -34,4 +34,3 @@ export function vehicleTypeRepository(db: Knex) {
     },
   }
 }
-export type VehicleTypeRepository = ReturnType<typeof vehicleTypeRepository>

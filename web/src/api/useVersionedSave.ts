@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { ProblemError } from './request'
 
 /** Another save came first. */
-export interface Conflict<Content> {
+interface Conflict<Content> {
   /** the version stored now */
   readonly version: number
   /** saves over it, with what was sent before or with what is given */
@@ -20,7 +20,7 @@ interface VersionedSaveOptions<Content, Stored> {
   reload: () => Promise<unknown>
 }
 
-export interface VersionedSave<Content> {
+interface VersionedSave<Content> {
   save: (content: Content, fromVersion?: number) => void
   saving: boolean
   /** why the last save failed, other than a conflict */

@@ -39,7 +39,7 @@ function isRing(line: readonly Place[], type: string, properties: DocumentFeatur
 }
 
 /** The same feature at other places. */
-export function withPlaces(feature: DocumentFeature, places: readonly Place[]): DocumentFeature {
+function withPlaces(feature: DocumentFeature, places: readonly Place[]): DocumentFeature {
   const { type, coordinates } = feature.geometry
   const geometry = (next: unknown) => ({ ...feature, geometry: { ...feature.geometry, coordinates: next } })
   if (type === 'Point') return geometry(places[0])

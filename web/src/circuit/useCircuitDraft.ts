@@ -8,7 +8,7 @@ import { history, startHistory, type History, type HistoryAction } from '../undo
 
 const circuitHistory = (state: History<CircuitDocument>, action: HistoryAction<CircuitDocument>) => history(state, action)
 
-export interface CircuitDraftState {
+interface CircuitDraftState {
   document: CircuitDocument
   change: (document: CircuitDocument) => void
   undo: () => void

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Navigate, useLocation, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import type { DayView } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { nextStint } from '../stint/phase'
@@ -14,34 +14,34 @@ import { PlanEditor } from './PlanEditor'
 /** The Plan stage: the plan in the address, else the one driven next, else the day's first. */
 export function PlanPage() {
   const { dayId = '', planId } = useParams()
-  const navigate = useNavigate()
   const day = useQuery(dayQuery(dayId))
   return (
-    <Loaded query={day}>
-      {(data) => {
-        if (planId === undefined && data.stints.length > 0) return <LikelyPlan day={data} />
-        const plan = planId ? data.plans.find((p) => p.id === planId) : data.plans[0]
-        if (!plan) {
-          return (
-            <Page title="Plan">
-              <EmptyState title={planId ? 'This plan is not part of the day' : 'This day has no plan yet'} />
-            </Page>
-          )
-        }
-        return (
-          <TrackCursorProvider>
-            <PlanEditor key={plan.id} day={data} plan={plan} onOpen={(id) => void navigate(stagePath(dayId, 'plan', id))} />
-          </TrackCursorProvider>
-        )
-      }}
-    </Loaded>
+    <Loaded query={day}>{(data) => (planId === undefined ? <LikelyPlan day={data} /> : <OpenPlan day={data} planId={planId} />)}</Loaded>
   )
 }
 
-/** Opens the plan that is driven next, else the day's first. */
+/** The plan that is driven next. It is shown without a redirect, which could undo a key pressed meanwhile. */
 function LikelyPlan({ day }: { day: DayView }) {
   const { stints } = useDayLogs(day)
-  const { search } = useLocation()
   const planId = nextStint(stints)?.stint.planId ?? day.plans[0]?.id
-  return planId ? <Navigate to={{ pathname: stagePath(day.id, 'plan', planId), search }} replace /> : null
+  return planId ? <OpenPlan day={day} planId={planId} /> : <NoPlan title="This day has no plan yet" />
+}
+
+function OpenPlan({ day, planId }: { day: DayView; planId: string }) {
+  const navigate = useNavigate()
+  const plan = day.plans.find((p) => p.id === planId)
+  if (!plan) return <NoPlan title="This plan is not part of the day" />
+  return (
+    <TrackCursorProvider>
+      <PlanEditor key={plan.id} day={day} plan={plan} onOpen={(id) => void navigate(stagePath(day.id, 'plan', id))} />
+    </TrackCursorProvider>
+  )
+}
+
+function NoPlan({ title }: { title: string }) {
+  return (
+    <Page title="Plan">
+      <EmptyState title={title} />
+    </Page>
+  )
 }

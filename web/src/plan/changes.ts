@@ -1,7 +1,7 @@
 import type { Change, ChangeKind } from '@ochote/core'
 
 /** A change as it is asked for: its name, the slider's range in its own unit, and how an amount is shown. */
-export interface ChangeOption {
+interface ChangeOption {
   readonly name: string
   readonly least: number
   readonly most: number

@@ -28,7 +28,7 @@ export function roomWords({ verdict, marginM, surface, obstacleSpeedMps, coneEar
 }
 
 /** A corner's margin as the circuit shows it. */
-export interface ShownMargin {
+interface ShownMargin {
   readonly text: string
   readonly unsafe: boolean
 }

@@ -9,7 +9,7 @@ import type { SolutionInput } from '../workers/useSolution'
 /** The points of a corner that its line can be moved at by keys. */
 const GRIPS = { turnIn: 'turn-in', apex: 'apex', exit: 'exit' } as const
 
-export interface LineHandState {
+interface LineHandState {
   /** the solution with the line, path and speeds as they are drawn now */
   shown: PlanSolution
   /** seconds that the lap takes more than before the line was dragged; null while it is not */

@@ -4,7 +4,7 @@ import { sampleAtStation, type PlanSolution, type WhatIfAnswer } from '@ochote/c
 const SAME_M = 0.05
 
 /** A place on the circuit, by station and offset. */
-export interface PathPlace {
+interface PathPlace {
   readonly stationM: number
   readonly offsetM: number
 }

@@ -4,7 +4,7 @@ import type { SampleRange } from './ribbonScales'
 const BUCKETS = 9
 
 /** Pieces of a line grouped by speed: one path a colour draws faster than one a piece. */
-export interface ColouredPath {
+interface ColouredPath {
   readonly colour: string
   readonly d: string
 }

@@ -5,7 +5,7 @@ import { isForZoom } from './isForZoom'
 
 const MOST_ZOOM = 30
 
-export interface RibbonZoom {
+interface RibbonZoom {
   transform: ZoomTransform
   /** shows a stretch given in pixels of the whole-lap scale; null shows the whole lap */
   show: (stretch: { from: number; to: number } | null) => void

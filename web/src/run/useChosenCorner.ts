@@ -6,7 +6,7 @@ import type { Passed } from './usePassed'
 /** A corner chosen by hand stays chosen this long; then the clock or the logger chooses again. */
 const CHOSEN_FOR_MS = 20_000
 
-export interface ChosenCorner {
+interface ChosenCorner {
   readonly corner: string | null
   /** the lap on which it was driven last */
   readonly lap: number

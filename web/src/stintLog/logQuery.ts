@@ -6,7 +6,7 @@ import { request } from '../api/request'
 export type WhoseLog = { readonly dayId: string } | { readonly stintId: string } | { readonly studentId: string }
 
 /** What the server stores of a log, as far as this page has asked. */
-export interface ServerLog {
+interface ServerLog {
   readonly byStint: ReadonlyMap<string, readonly LogEntry[]>
   /** number of the last entry, after which the next request asks */
   readonly last: number

@@ -11,7 +11,7 @@ import {
 import type { LiveCar } from './followCar'
 
 /** An answer to a correction that was called, measured from a pass. */
-export interface MeasuredAnswer {
+interface MeasuredAnswer {
   readonly about: string
   readonly corner: string
   readonly lap: number

@@ -20,7 +20,7 @@ import { SpeedKey } from './SpeedKey'
 import { useMapZoom } from './useMapZoom'
 import { ZoomButtons } from './ZoomButtons'
 
-export interface TrackMapProps {
+interface TrackMapProps {
   solution: PlanSolution
   cones: readonly Cone[]
   scheme: MarkerScheme

@@ -5,13 +5,13 @@ export type NumberKey = {
   [K in keyof Vehicle]: Vehicle[K] extends number ? K : never
 }[keyof Vehicle]
 
-export interface VehicleField {
+interface VehicleField {
   readonly key: NumberKey
   readonly label: string
   readonly help: string
 }
 
-export interface VehicleFieldGroup {
+interface VehicleFieldGroup {
   readonly title: string
   readonly fields: readonly VehicleField[]
 }

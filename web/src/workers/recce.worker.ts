@@ -9,7 +9,7 @@ export interface RecceFiles extends Omit<DrivesInput, 'driven' | 'rightEdge'> {
 }
 
 /** A recorded place, thinned for drawing. */
-export type DrawnPlace = readonly [number, number]
+type DrawnPlace = readonly [number, number]
 
 export interface RecceAnswer {
   circuit: CircuitFromDrives

@@ -6,12 +6,12 @@ import { circuitQuery } from '../api/queries'
 import { circuitToSolve, solutionQuery, type SolutionInput } from './useSolution'
 
 /** A plan with the vehicle that drives it. */
-export interface MarkedPlanInput extends SolutionInput, ConeRulesOfPlan {
+interface MarkedPlanInput extends SolutionInput, ConeRulesOfPlan {
   /** the vehicle that the cones are placed for, where it is of another type than the one that drives; else null */
   placedFor: Vehicle | null
 }
 
-export interface MarkedPlanState {
+interface MarkedPlanState {
   data: MarkedPlan | undefined
   error: Error | null
   isFetching: boolean

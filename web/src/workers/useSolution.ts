@@ -25,7 +25,7 @@ export interface SolutionInput {
 }
 
 /** The circuit that a solution is computed on: as it is now, with its version, or an older document, with null. */
-export interface CircuitToSolve {
+interface CircuitToSolve {
   document: CircuitDocument
   version: number | null
   /** what tells it from others of the same id */

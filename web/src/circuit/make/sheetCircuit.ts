@@ -11,7 +11,7 @@ export interface Spot {
 export const FEWEST_SPOTS = 4
 
 /** Where the sheet's middle lies, degrees, and how far the edges are from the line drawn, metres. */
-export interface SheetTrack {
+interface SheetTrack {
   readonly lat: number
   readonly lon: number
   readonly left: number
