@@ -66,9 +66,9 @@ interface Spoken {
 }
 
 /**
- * Chooses wordings and drops calls so that no two overlap, each ends in time, and the weight kept is greatest. Exact: dynamic
- * programming over the calls in order of their ends, once for each way to begin, because a lap's last call must not run
- * into the next lap's first.
+ * Chooses wordings and drops calls so that no two overlap, each ends in time, and the weight kept is greatest: weighted interval
+ * scheduling, solved exactly by dynamic programming over the calls in order of their ends. It is done once for each way to begin,
+ * because a lap's last call must not run into the next lap's first.
  */
 export function chooseCalls(options: readonly CallOption[], lapTimeS: number, timing: CallTiming): CallSheet {
   if (!(timing.wordsPerSecond > 0)) throw new RangeError(`wordsPerSecond must be > 0, got ${timing.wordsPerSecond}`)

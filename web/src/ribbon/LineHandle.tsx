@@ -27,7 +27,7 @@ const keySteps: Readonly<Partial<Record<string, number>>> = {
 
 const offsetWords = (offsetM: number) => `${Math.abs(offsetM).toFixed(1)} m ${offsetM >= 0 ? 'left' : 'right'} of the middle`
 
-/** The line as something to take hold of: anywhere with the pointer, at the chosen corner's points with the keys. */
+/** A handle on the line: the pointer drags it anywhere, the keys move it at the chosen corner's points. */
 export function LineHandle({ hand, d, unit, stationAt, offsetAt, place }: LineHandleProps) {
   const { tokens } = useTheme()
   const grabbed = useRef<{ stationM: number; moved: boolean } | null>(null)

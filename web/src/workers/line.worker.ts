@@ -3,7 +3,7 @@ import { circuitFromDocument, editableLine, editLine, gripMapOf, usualLineOf, kn
 import type { EditableLine, EditedLine, OffsetLine } from '@ochote/core'
 import type { CircuitDocument, Setup, Vehicle } from '@ochote/contracts'
 
-/** A line to take hold of, with what it is driven with. */
+/** A line to edit, with what it is driven with. */
 export interface LineToHold {
   document: CircuitDocument
   vehicle: Vehicle
