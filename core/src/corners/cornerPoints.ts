@@ -8,20 +8,8 @@ export interface DrivenLine extends PlacedLine {
   readonly trace: SpeedTrace
 }
 
-const pointNames = [
-  'lift',
-  'brakeStart',
-  'brakeEnd',
-  'turnIn',
-  'apex',
-  'hold',
-  'secondApex',
-  'minSpeed',
-  'throttleOn',
-  'fullThrottle',
-  'exit',
-] as const
-export type PointName = (typeof pointNames)[number]
+export type PointName =
+  'lift' | 'brakeStart' | 'brakeEnd' | 'turnIn' | 'apex' | 'hold' | 'secondApex' | 'minSpeed' | 'throttleOn' | 'fullThrottle' | 'exit'
 
 /** A point of a corner on the line driven. */
 export interface CornerPoint {

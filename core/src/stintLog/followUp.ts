@@ -8,8 +8,7 @@ export type PassResult = 'fixed' | 'better' | 'no change'
  * What became of a correction. "Fixed" and "better" come only from what was answered, measured or logged; when nothing was said
  * of the later laps, the fault is "not seen since".
  */
-const verdicts = ['no lap after', 'not seen since', 'fixed', 'better', 'no change', 'back again'] as const
-export type Verdict = (typeof verdicts)[number]
+export type Verdict = 'no lap after' | 'not seen since' | 'fixed' | 'better' | 'no change' | 'back again'
 
 /** A fault at a corner that was logged or called, followed over the laps after it. */
 export interface FollowUp {

@@ -7,8 +7,7 @@ import type { Change } from './change'
 import { driveChanged, type ChangedLap } from './driveChanged'
 
 /** The parts of a corner that time is gained or lost in, in the order they are driven. */
-const timeParts = ['braking', 'entry', 'exit', 'straight'] as const
-export type TimePart = (typeof timeParts)[number]
+export type TimePart = 'braking' | 'entry' | 'exit' | 'straight'
 
 /** Where a vehicle comes nearest to the outer edge. */
 export interface OuterEdge {
