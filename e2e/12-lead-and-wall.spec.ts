@@ -145,9 +145,9 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await expect(cars.nth(3)).toContainText('in')
 
   // the end in time for the last: a lap to finish and one to cool down
-  await expect(page.getByText(/^Show the end by 13:3\d:\d\d/)).toBeVisible()
+  await expect(page.getByText(/^Give the last-lap signal by 13:3\d:\d\d/)).toBeVisible()
   await page.clock.fastForward(33 * 60_000)
-  await expect(page.getByText(/Show the end now/)).toBeVisible()
+  await expect(page.getByText(/Give the last-lap signal now/)).toBeVisible()
   await page.getByRole('button', { name: 'Last-lap signal given' }).click()
   await expect(page.getByText('The last-lap signal has been given.')).toBeVisible()
   await expect(page.getByText('All saved')).toBeVisible()
