@@ -72,7 +72,7 @@ export function readiness({ marked: { solution, cones, room }, scheme, answers, 
       key: 'unknown',
       done: unknown.length === 0,
       must: false,
-      says: unknown.length === 0 ? 'Run-off is known wherever it is braked' : `Run-off not known beyond ${corners(unknown)}`,
+      says: unknown.length === 0 ? 'Run-off is known at every corner that needs braking' : `Run-off not known beyond ${corners(unknown)}`,
     },
     {
       key: 'stock',

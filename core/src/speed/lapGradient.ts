@@ -63,7 +63,7 @@ const RUN_UP = 80
 
 /**
  * Makes a function that gives the lap time of a line through the two passes of the speed model (docs/model.md, Speed) and its
- * derivatives, by the adjoint method: going backwards through the passes costs about as much as two laps, whatever the number of
+ * derivatives, by the adjoint method: going backwards through the passes costs about as much as two laps for any number of
  * unknowns. Upshifts are left out. The arrays are reused by the next call.
  * @param startSpeedMps - speed at the start of an open course
  * @param rounding - share of q over which the smaller of two limits is rounded, > 0

@@ -106,7 +106,7 @@ function drivingPass(road: Road, forces: Forces, brakingQ: Float64Array, startSp
  * v², then the time lost to upshifts. Time by the trapezium rule for 1/v.
  * @param options.startSpeedMps - speed at the start of an open course; default 10 m/s
  * @param options.forces - for the same road, vehicle and set-up, where they are already computed
- * @param options.capQ - v² that must not be exceeded at each sample, whatever the vehicle can do
+ * @param options.capQ - v² that must not be exceeded at each sample, even where the vehicle could go faster
  */
 export function speedAlong(
   road: Road,

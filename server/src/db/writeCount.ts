@@ -8,8 +8,8 @@ const CHANGES = /^\s*(insert|update|delete|alter|drop|create)\b/i
 const LOG = /^\s*insert into [`"]log_entries[`"]/i
 
 /**
- * Counts the statements that change anything but the log, in transactions too. While the count stands still, whatever was answered from
- * other tables can be answered again.
+ * Counts the statements that change anything but the log, in transactions too. While the count stands still, an answer from
+ * other tables still holds.
  * @returns the count so far
  */
 export function writeCount(db: Knex): () => number {

@@ -4,8 +4,8 @@ import type { Repositories } from '../repositories'
 import { drivenTypes, markedPlanFor } from './solvedPlan'
 
 /**
- * What keeps a plan from being marked ready, for every vehicle type that drives it. The server computes this again, whatever the
- * page that asks has shown.
+ * What keeps a plan from being marked ready, for every vehicle type that drives it. The server computes this again and does not rely
+ * on the page that asks.
  */
 export async function readinessProblems(all: Repositories, plan: Plan): Promise<FieldProblem[]> {
   const scheme = (await all.markerSchemes.list()).find((s) => s.id === plan.markerSchemeId)

@@ -32,7 +32,7 @@ type Fields = Record<string, unknown>
 
 const isFields = (json: unknown): json is Fields => typeof json === 'object' && json !== null && !Array.isArray(json)
 
-/** Renames fields of an object wherever it has them. */
+/** Renames the fields that an object has. */
 const renamed =
   (names: Readonly<Record<string, string>>) =>
   (json: unknown): unknown =>
