@@ -1,4 +1,4 @@
-import { Box, Button, Checkbox, FormControlLabel, Stack, TextField, Typography } from '@mui/material'
+import { Box, Button, Stack, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { DayView, School } from '@ochote/contracts'
 import { isCovered, type MeetingItem } from '@ochote/core'
@@ -7,9 +7,13 @@ import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { Page } from '../shell/Page'
 import { BriefParts } from './BriefParts'
+import { CloseMeeting } from './CloseMeeting'
 import { MeetingLarge } from './MeetingLarge'
+import { MeetingTopics } from './MeetingTopics'
 import { SchoolTopics } from './SchoolTopics'
+import { toggled } from './toggled'
 import { useMeeting } from './useMeeting'
+import { WhoIsHere } from './WhoIsHere'
 
 interface MeetingBoardProps {
   day: DayView
@@ -17,18 +21,14 @@ interface MeetingBoardProps {
   items: readonly MeetingItem[]
 }
 
-/** Ticked as it is gone through; who is absent is not released until it is done with them. */
+/** The drivers' meeting: tick each item as you cover it. Absent students can't be released until they have had the briefing. */
 export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
   const { meeting, change, saving, error, conflict, retry } = useMeeting(day)
   const [large, setLarge] = useState(false)
   const [editing, setEditing] = useState(false)
   const today = new Set(day.stints.flatMap((s) => [s.stint.studentId]))
   const students = day.people.filter((p) => p.role === 'student' && today.has(p.id))
-  const absent = students.filter((p) => !meeting.present.includes(p.id))
   const open = items.filter((i) => !isCovered(i, meeting.done))
-  const toggle = (list: readonly string[], id: string) => (list.includes(id) ? list.filter((one) => one !== id) : [...list, id])
-  const held = meeting.heldAt !== null
-  const topics = [...new Set(items.map((i) => i.topic))]
   if (large)
     return (
       <MeetingLarge
@@ -56,84 +56,10 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
       </Stack>
       {error && <ProblemNotice error={error} onRetry={retry} />}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,3fr) minmax(260px,1fr)' }, gap: 4 }}>
-        <Box>
-          {topics.map((topic) => (
-            <Box key={topic} component="section" aria-label={topic} sx={{ mb: 1.5 }}>
-              <Typography variant="h2">{topic}</Typography>
-              {items
-                .filter((i) => i.topic === topic)
-                .map((item) => (
-                  <FormControlLabel
-                    key={item.id}
-                    sx={{ alignItems: 'flex-start', display: 'flex', '& .MuiCheckbox-root': { py: 0.25 } }}
-                    label={item.text}
-                    control={
-                      <Checkbox
-                        checked={isCovered(item, meeting.done)}
-                        onChange={() => change({ ...meeting, done: toggle(meeting.done, item.id) })}
-                      />
-                    }
-                  />
-                ))}
-            </Box>
-          ))}
-        </Box>
+        <MeetingTopics items={items} done={meeting.done} onToggle={(id) => change({ ...meeting, done: toggled(meeting.done, id) })} />
         <Stack sx={{ gap: 2 }}>
-          <Box component="section" aria-label="Who is here">
-            <Typography variant="h2">Who is here</Typography>
-            {students.map((p) => (
-              <FormControlLabel
-                key={p.id}
-                sx={{ display: 'flex' }}
-                label={p.name}
-                control={
-                  <Checkbox
-                    checked={meeting.present.includes(p.id)}
-                    onChange={() => change({ ...meeting, present: toggle(meeting.present, p.id) })}
-                  />
-                }
-              />
-            ))}
-            <Button
-              size="small"
-              disabled={absent.length === 0}
-              onClick={() => change({ ...meeting, present: [...meeting.present, ...absent.map((p) => p.id)] })}
-            >
-              Everyone
-            </Button>
-            <Typography sx={{ mt: 1 }} color={absent.length > 0 ? 'error' : 'text.secondary'}>
-              {absent.length === 0
-                ? 'Everyone is here.'
-                : `Can’t be released until they have had the briefing: ${absent.map((p) => p.name).join(', ')}`}
-            </Typography>
-          </Box>
-          <TextField
-            label="Questions asked"
-            multiline
-            minRows={3}
-            value={meeting.questions}
-            slotProps={{ htmlInput: { maxLength: 2000 } }}
-            onChange={(e) => change({ ...meeting, questions: e.target.value })}
-          />
-          <TextField
-            label="Held by"
-            value={meeting.heldBy}
-            slotProps={{ htmlInput: { maxLength: 80 } }}
-            onChange={(e) => change({ ...meeting, heldBy: e.target.value })}
-          />
-          <Button
-            variant={held ? 'outlined' : 'contained'}
-            disabled={!held && (open.length > 0 || meeting.heldBy.trim() === '')}
-            onClick={() => change({ ...meeting, heldAt: held ? null : new Date().toISOString() })}
-          >
-            {held ? 'Reopen the meeting' : 'Close the meeting'}
-          </Button>
-          {!held && open.length > 0 && (
-            <Typography variant="body2">
-              {count(open.length, 'item')} not covered yet: {open[0]!.topic}, {open[0]!.text}
-            </Typography>
-          )}
-          {!held && open.length === 0 && meeting.heldBy.trim() === '' && <Typography variant="body2">Enter who held it.</Typography>}
+          <WhoIsHere students={students} present={meeting.present} onPresent={(present) => change({ ...meeting, present })} />
+          <CloseMeeting meeting={meeting} open={open} onChange={change} />
         </Stack>
       </Box>
       {editing && <SchoolTopics school={school} onClose={() => setEditing(false)} />}

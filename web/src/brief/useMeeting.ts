@@ -5,7 +5,7 @@ import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useVersionedSave } from '../api/useVersionedSave'
 
-type MeetingDraft = Omit<Meeting, 'version'>
+export type MeetingDraft = Omit<Meeting, 'version'>
 
 /** The drivers' meeting as this page shows it, saved after every change, one save after the other. */
 export function useMeeting(day: DayView) {

@@ -1,27 +1,26 @@
-import { ArrowBack, FileDownloadOutlined, SaveOutlined } from '@mui/icons-material'
-import { Box, Button, Stack, Typography } from '@mui/material'
+import { Box } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { Link, useBlocker, useParams } from 'react-router'
+import { useBlocker, useParams } from 'react-router'
 import type { CircuitDocument, StoredCircuit } from '@ochote/contracts'
-import { circuitFromDocument, circuitRemarks, localFrame, sampleTrack, toLocal, type LocalFrame } from '@ochote/core'
+import { circuitFromDocument, circuitRemarks, sampleTrack } from '@ochote/core'
 import { circuitQuery } from '../api/queries'
 import { Caution } from '../caution/Caution'
-import { UndoRedo } from '../undo/UndoRedo'
-import { saveFile } from '../pdf/saveFile'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { Choice } from '../shell/Choice'
 import { PanelTabs } from '../shell/PanelTabs'
+import { CircuitBar } from './CircuitBar'
 import { CircuitCheck } from './CircuitCheck'
 import { CircuitMap } from './CircuitMap'
 import { CornersTab } from './CornersTab'
-import { added, centrelineIndex, featuresIn, placeMoved, placesOf, roleOf, type Stretch } from './documentEdits'
+import { added, featuresIn, placeMoved, roleOf, type Stretch } from './documentEdits'
 import { DrawingBar } from './DrawingBar'
 import { FeaturesTab } from './FeaturesTab'
 import { TrackTab } from './TrackTab'
 import { flawsOf } from './flaws'
+import { mapStart } from './mapStart'
 import { useDrawing } from './useDrawing'
 import { useCircuitDraft } from './useCircuitDraft'
 
@@ -35,19 +34,9 @@ export function CircuitPage() {
 const tabs = { check: 'Check', track: 'Track', features: 'Features', corners: 'Corners' } as const
 type TabKey = keyof typeof tabs
 
-/** The frame and the box that the map begins with: it does not jump while places are moved. */
-function startOf(document: CircuitDocument): { frame: LocalFrame; bounds: { x: Float64Array; y: Float64Array } } {
-  const index = centrelineIndex(document)
-  const places = index < 0 ? [] : placesOf(featuresIn(document)[index]!)
-  const mean = (k: number) => places.reduce((sum, p) => sum + p[k]!, 0) / Math.max(1, places.length)
-  const frame = localFrame(mean(0), mean(1))
-  const local = places.map((p) => toLocal(frame, p[0]!, p[1]!))
-  return { frame, bounds: { x: Float64Array.from(local, (p) => p.x), y: Float64Array.from(local, (p) => p.y) } }
-}
-
 function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
   const draft = useCircuitDraft(circuit)
-  const [{ frame, bounds }] = useState(() => startOf(circuit.document))
+  const [{ frame, bounds }] = useState(() => mapStart(circuit.document))
   const [tab, setTab] = useState<TabKey>('check')
   const [selected, setSelected] = useState<number | null>(null)
   const [stretch, setStretch] = useState<Stretch>({ from: 0, to: 0 })
@@ -71,37 +60,9 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
   }
   const chooseStretch = (vertex: number, extend: boolean) =>
     setStretch(extend ? { from: stretch.from, to: vertex } : { from: vertex, to: vertex })
-  const save = () =>
-    saveFile(
-      new Blob([JSON.stringify(draft.document, null, 1)], { type: 'application/geo+json' }),
-      `${document.ochote.name}.circuit.geojson`,
-    )
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: 'calc(100dvh - 54px)' }, minHeight: { md: 600 } }}>
-      <Stack direction="row" sx={{ px: 2, py: 1, gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Button component={Link} to="/library/circuits" startIcon={<ArrowBack />}>
-          Circuits
-        </Button>
-        <Typography variant="h1" sx={{ fontSize: '1.3rem' }}>
-          {document.ochote.name}
-        </Typography>
-        <UndoRedo {...draft} />
-        <Typography variant="body2" role="status" color="text.secondary">
-          {draft.saving ? 'Saving…' : draft.dirty ? 'Unsaved changes' : `Saved, version ${draft.version}`}
-        </Typography>
-        <Box sx={{ flex: 1 }} />
-        <Button startIcon={<FileDownloadOutlined />} onClick={save}>
-          GeoJSON
-        </Button>
-        <Button
-          variant="contained"
-          startIcon={<SaveOutlined />}
-          disabled={!draft.dirty || draft.saving || problems.length > 0}
-          onClick={draft.save}
-        >
-          Save
-        </Button>
-      </Stack>
+      <CircuitBar draft={draft} name={document.ochote.name} usable={problems.length === 0} />
       {draft.error !== null && <ProblemNotice error={draft.error} />}
       <Box sx={{ flex: 1, minHeight: 0, display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 420px' } }}>
         <Box sx={{ position: 'relative', height: { xs: 340, md: 'auto' }, minHeight: 0, display: 'flex' }}>

@@ -3,8 +3,10 @@ import { pointer } from 'd3-selection'
 import { useEffect, useMemo, useRef, type PointerEvent, type ReactNode } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import { coneOffset, stationsApart, wrapStation, type Cone, type PlanSolution } from '@ochote/core'
-import { DutyMark } from '../cones/DutyMark'
+import { ConeMark } from './ConeMark'
 import { CornerHandle } from './CornerHandle'
+import { CursorLine } from './CursorLine'
+import { DistanceAxis } from './DistanceAxis'
 import { LineHandle } from './LineHandle'
 import type { LineHand } from './lineHand'
 import { NoteMark, stackOf, type RibbonNote } from './NoteMark'
@@ -13,7 +15,7 @@ import { RibbonSpeed } from './RibbonSpeed'
 import { RibbonTrack } from './RibbonTrack'
 import { colouredPaths } from './speedColours'
 import { lanes, pathThrough, ribbonHeight, ribbonScales, shownSamples, speedLaneKmh, type RibbonScales } from './ribbonScales'
-import { useCursorStation, useMoveCursor } from './trackCursor'
+import { useMoveCursor } from './trackCursor'
 import { useRibbonZoom } from './useRibbonZoom'
 import { useConeHold } from './useConeHold'
 import { useSize } from './useSize'
@@ -48,8 +50,6 @@ export interface RibbonProps {
 }
 
 const AROUND_CORNER_M = 170
-/** Room that a distance takes under the ribbon. */
-const LABEL_PX = 80
 /** A mark so near outside the window is still drawn: part of it shows. */
 const NEAR_PX = 20
 
@@ -177,59 +177,22 @@ export function Ribbon({
           ))}
           {calls && <RibbonCalls calls={calls} scales={scales} top={height - lanes.axis - lanes.calls} />}
           {cones.filter(inWindow).map((cone) => (
-            <g
+            <ConeMark
               key={cone.id}
-              data-cone={cone.id}
-              transform={`translate(${scales.x(cone.stationM)},${scales.y(cone.offsetM)})`}
-              style={{ cursor: onConeDrag ? 'ew-resize' : 'default' }}
-              {...hold(cone)}
-            >
-              <title>{`${cone.duty} cone, corner ${cone.cornerNumber}: ${cone.foundBy}`}</title>
-              <circle r={12} fill="transparent" />
-              <DutyMark duty={cone.duty} scheme={scheme} scale={0.95} selected={cone.id === selectedCone} />
-              {cone.moved && <path d="M-7,10 h14" stroke={tokens.ink} strokeWidth={2} />}
-            </g>
+              cone={cone}
+              scheme={scheme}
+              x={scales.x(cone.stationM)}
+              y={scales.y(cone.offsetM)}
+              scale={0.95}
+              selected={cone.id === selectedCone}
+              cursor={onConeDrag ? 'ew-resize' : 'default'}
+              hold={hold(cone)}
+            />
           ))}
           {overlay?.(scales)}
           <CursorLine scales={scales} bottom={height} />
         </g>
       </svg>
     </Box>
-  )
-}
-
-function DistanceAxis({ scales, lengthM, bottom }: { scales: RibbonScales; lengthM: number; bottom: number }) {
-  const { tokens } = useTheme()
-  const y = bottom - 6
-  const [from, to] = scales.x.range() as [number, number]
-  return (
-    <g>
-      {scales.x
-        .ticks(Math.max(2, Math.min(12, Math.floor((to - from) / LABEL_PX))))
-        .filter((t) => t >= 0 && t <= lengthM && scales.x(t) >= lanes.left)
-        .map((t) => (
-          <text key={t} x={scales.x(t)} y={y} fontSize={10.5} textAnchor="middle" fill={tokens.inkSoft}>
-            {t === 0 ? 'start line' : `${t} m`}
-          </text>
-        ))}
-    </g>
-  )
-}
-
-function CursorLine({ scales, bottom }: { scales: RibbonScales; bottom: number }) {
-  const { tokens } = useTheme()
-  const station = useCursorStation()
-  if (station === null) return null
-  return (
-    <line
-      x1={scales.x(station)}
-      x2={scales.x(station)}
-      y1={lanes.top}
-      y2={bottom - 18}
-      stroke={tokens.ink}
-      strokeWidth={1}
-      strokeDasharray="3 3"
-      pointerEvents="none"
-    />
   )
 }

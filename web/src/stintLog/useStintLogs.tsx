@@ -19,6 +19,12 @@ interface GivenIdentity {
 
 export type AddEntry = (stintId: string, entry: NewEntry, identity?: GivenIdentity) => string
 
+/** The logs of several stints, and a way to add to them. */
+export interface OpenedLogs {
+  readonly logOf: (stintId: string) => LogState
+  readonly add: AddEntry
+}
+
 const LogsContext = createContext<StintLogs | null>(null)
 
 /** Holds the logs that every page reads and adds to, so that all of them show the same entries. */
@@ -45,7 +51,7 @@ export function useServerLog(whose: WhoseLog, pollMs: number | false = false): v
 }
 
 /** The logs of stints, this device's entries merged with the server's, and how to add to them. */
-export function useStintLogs(stintIds: readonly string[]): { logOf: (stintId: string) => LogState; add: AddEntry } {
+export function useStintLogs(stintIds: readonly string[]): OpenedLogs {
   const logs = useLogs()
   const opened = stintIds.join()
   useEffect(() => {

@@ -3,21 +3,23 @@ import { pointer } from 'd3-selection'
 import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import { nearestOnTrack, placeAt, type Cone, type PlanSolution } from '@ochote/core'
-import { DutyMark } from '../cones/DutyMark'
+import { ConeMark } from '../ribbon/ConeMark'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { LineHandle } from '../ribbon/LineHandle'
 import type { LineHand } from '../ribbon/lineHand'
 import { allSamples, pathThrough } from '../ribbon/ribbonScales'
 import { colouredPaths } from '../ribbon/speedColours'
-import { useCursorStation, useMoveCursor } from '../ribbon/trackCursor'
+import { useMoveCursor } from '../ribbon/trackCursor'
 import { useConeHold } from '../ribbon/useConeHold'
 import { useSize } from '../ribbon/useSize'
 import { CornerBadge } from './CornerBadge'
-import { fitToView, type Fit } from './fitToView'
+import { CursorDot } from './CursorDot'
+import { fitToView } from './fitToView'
 import { MapFrame } from './MapFrame'
 import { MapTrack } from './MapTrack'
 import { SpeedKey } from './SpeedKey'
 import { useMapZoom } from './useMapZoom'
+import { WhatIfLine } from './WhatIfLine'
 import { ZoomButtons } from './ZoomButtons'
 
 interface TrackMapProps {
@@ -81,9 +83,24 @@ export function TrackMap({
   }, [apexX, apexY, fit, show])
 
   const { k } = transform
-  const onGround = (event: PointerEvent) => {
+  const groundAt = (event: PointerEvent) => {
     const [px, py] = transform.invert(pointer(event.nativeEvent, svg.current))
-    return nearestOnTrack(track, fit.toEast(px), fit.toNorth(py))
+    return { east: fit.toEast(px), north: fit.toNorth(py) }
+  }
+  const onGround = (event: PointerEvent) => {
+    const { east, north } = groundAt(event)
+    return nearestOnTrack(track, east, north)
+  }
+  /** How far left of the middle the pointer is, at a station that is held. */
+  const offsetAt = (event: PointerEvent, stationM: number) => {
+    const { east, north } = groundAt(event)
+    const middle = placeAt(track, stationM, 0)
+    const left = placeAt(track, stationM, 1)
+    return (east - middle.x) * (left.x - middle.x) + (north - middle.y) * (left.y - middle.y)
+  }
+  const placeOf = (stationM: number, offsetM: number) => {
+    const at = placeAt(track, stationM, offsetM)
+    return { x: fit.x(at.x), y: fit.y(at.y) }
   }
   const point = (event: PointerEvent) => {
     const place = onGround(event)
@@ -119,34 +136,12 @@ export function TrackMap({
               )}
               unit={1 / k}
               stationAt={(event) => onGround(event).stationM}
-              offsetAt={(event, stationM) => {
-                const [px, py] = transform.invert(pointer(event.nativeEvent, svg.current))
-                const middle = placeAt(track, stationM, 0)
-                const left = placeAt(track, stationM, 1)
-                return (fit.toEast(px) - middle.x) * (left.x - middle.x) + (fit.toNorth(py) - middle.y) * (left.y - middle.y)
-              }}
-              place={(stationM, offsetM) => {
-                const at = placeAt(track, stationM, offsetM)
-                return { x: fit.x(at.x), y: fit.y(at.y) }
-              }}
+              offsetAt={offsetAt}
+              place={placeOf}
             />
           )}
           {otherwise.map((run) => (
-            <path
-              key={run[0]!.stationM}
-              d={run
-                .map(({ stationM, offsetM }, i) => {
-                  const at = placeAt(track, stationM, offsetM)
-                  return `${i === 0 ? 'M' : 'L'}${fit.x(at.x).toFixed(3)},${fit.y(at.y).toFixed(3)}`
-                })
-                .join('')}
-              fill="none"
-              stroke={tokens.ink}
-              strokeWidth={(2.4 * tokens.weight) / k}
-              strokeDasharray={`${7 / k} ${5 / k}`}
-            >
-              <title>What-if line</title>
-            </path>
+            <WhatIfLine key={run[0]!.stationM} track={track} run={run} fit={fit} k={k} />
           ))}
           {solution.corners.map((c) => (
             <CornerBadge
@@ -161,18 +156,18 @@ export function TrackMap({
             />
           ))}
           {cones.map((cone) => (
-            <g
+            <ConeMark
               key={cone.id}
-              data-cone={cone.id}
-              transform={`translate(${fit.x(cone.x)},${fit.y(cone.y)}) scale(${1 / k})`}
-              style={{ cursor: onConeDrag ? 'grab' : 'default' }}
-              {...hold(cone)}
-            >
-              <title>{`${cone.duty} cone, corner ${cone.cornerNumber}: ${cone.foundBy}`}</title>
-              <circle r={12} fill="transparent" />
-              <DutyMark duty={cone.duty} scheme={scheme} scale={k > 2 ? 1.1 : 0.78} selected={cone.id === selectedCone} />
-              {cone.moved && <path d="M-7,10 h14" stroke={tokens.ink} strokeWidth={2} />}
-            </g>
+              cone={cone}
+              scheme={scheme}
+              x={fit.x(cone.x)}
+              y={fit.y(cone.y)}
+              unit={1 / k}
+              scale={k > 2 ? 1.1 : 0.78}
+              selected={cone.id === selectedCone}
+              cursor={onConeDrag ? 'grab' : 'default'}
+              hold={hold(cone)}
+            />
           ))}
           <CursorDot solution={solution} fit={fit} k={k} />
         </g>
@@ -186,24 +181,5 @@ export function TrackMap({
       />
       <SpeedKey solution={solution} pxPerM={fit.pxPerM * k} />
     </MapFrame>
-  )
-}
-
-function CursorDot({ solution, fit, k }: { solution: PlanSolution; fit: Fit; k: number }) {
-  const { tokens } = useTheme()
-  const station = useCursorStation()
-  if (station === null) return null
-  const { track, path } = solution
-  const i = Math.min(track.count - 1, Math.round(station / track.stepM))
-  return (
-    <circle
-      cx={fit.x(path.x[i]!)}
-      cy={fit.y(path.y[i]!)}
-      r={7 / k}
-      fill="none"
-      stroke={tokens.ink}
-      strokeWidth={2 / k}
-      pointerEvents="none"
-    />
   )
 }

@@ -1,58 +1,23 @@
-import { Alert, Box, Button, FormControlLabel, LinearProgress, Stack, Switch, TextField, Typography } from '@mui/material'
-import { useQuery } from '@tanstack/react-query'
+import { Alert, Box, Button, FormControlLabel, LinearProgress, Stack, Switch, Typography } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { count, kilometres } from '../../format/format'
-import { outOfBounds, typedNumber } from '../../forms/numbers'
 import { TextLine } from '../../forms/TextLine'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { Page } from '../../shell/Page'
-import { recceInWorker } from '../../workers/fileReaders'
+import { FileField } from './FileField'
+import { Metres } from './Metres'
 import { RecceMap } from './RecceMap'
 import { useAddCircuit } from './useAddCircuit'
-
-const WIDTH_M = { least: 1, most: 60 } as const
-const INSET_M = { least: 0, most: 10 } as const
+import { INSET_M, useRecce, WIDTH_M, type RecceDrive } from './useRecce'
 
 /** A circuit made from a slow drive with a recorder: laps averaged, start line and direction chosen on the map. */
 export function ReccePage() {
   const [name, setName] = useState('')
-  const [driven, setDriven] = useState<File | null>(null)
-  const [rightEdge, setRightEdge] = useState<File | null>(null)
-  const [byEdges, setByEdges] = useState(false)
-  const [widths, setWidths] = useState({ left: '5', right: '5', inset: '1.2' })
-  const [start, setStart] = useState<{ lon: number; lat: number } | null>(null)
-  const [reversed, setReversed] = useState(false)
+  const { drive, change, made } = useRecce()
+  const { byEdges, widths, reversed } = drive
+  const width = (to: Partial<RecceDrive['widths']>) => change({ widths: { ...widths, ...to } })
   const add = useAddCircuit()
-  const [widthLeftM, widthRightM, insetM] = [widths.left, widths.right, widths.inset].map(typedNumber) as [number, number, number]
-  const good = (text: string) => outOfBounds(text, WIDTH_M.least, WIDTH_M.most) === null
-  const usable = byEdges
-    ? rightEdge !== null && outOfBounds(widths.inset, INSET_M.least, INSET_M.most) === null
-    : good(widths.left) && good(widths.right)
-  const made = useQuery({
-    queryKey: [
-      'recce',
-      driven?.name,
-      driven?.size,
-      driven?.lastModified,
-      byEdges ? rightEdge?.name : null,
-      byEdges ? rightEdge?.lastModified : null,
-      widths,
-      byEdges,
-      start,
-      reversed,
-    ],
-    queryFn: ({ signal }) =>
-      recceInWorker(
-        { name: 'New circuit', driven: driven!, rightEdge: byEdges ? rightEdge : null, widthLeftM, widthRightM, insetM, start, reversed },
-        signal,
-      ),
-    enabled: driven !== null && usable,
-    placeholderData: (before) => before,
-    structuralSharing: false,
-    retry: false,
-    gcTime: 0,
-  })
   const answer = made.data
   const put = () => {
     if (!answer) return
@@ -77,38 +42,28 @@ export function ReccePage() {
           </Typography>
           <TextLine label="Name of the circuit" required value={name} most={80} onText={setName} />
           <FormControlLabel
-            control={<Switch checked={byEdges} onChange={(_e, on) => setByEdges(on)} />}
+            control={<Switch checked={byEdges} onChange={(_e, on) => change({ byEdges: on })} />}
             label="Measure widths from two edge drives"
           />
-          <FileField label={byEdges ? 'Recording along the left edge' : 'Recording'} onFile={setDriven} />
+          <FileField label={byEdges ? 'Recording along the left edge' : 'Recording'} onFile={(driven) => change({ driven })} />
           {byEdges ? (
             <>
-              <FileField label="Recording along the right edge" onFile={setRightEdge} />
+              <FileField label="Recording along the right edge" onFile={(rightEdge) => change({ rightEdge })} />
               <Metres
                 bounds={INSET_M}
                 label="Distance kept from the edge, m: half the vehicle and the gap"
                 value={widths.inset}
-                onChange={(inset) => setWidths({ ...widths, inset })}
+                onChange={(inset) => width({ inset })}
               />
             </>
           ) : (
             <Stack direction="row" sx={{ gap: 1 }}>
-              <Metres
-                bounds={WIDTH_M}
-                label="Width to the left, m"
-                value={widths.left}
-                onChange={(left) => setWidths({ ...widths, left })}
-              />
-              <Metres
-                bounds={WIDTH_M}
-                label="Width to the right, m"
-                value={widths.right}
-                onChange={(right) => setWidths({ ...widths, right })}
-              />
+              <Metres bounds={WIDTH_M} label="Width to the left, m" value={widths.left} onChange={(left) => width({ left })} />
+              <Metres bounds={WIDTH_M} label="Width to the right, m" value={widths.right} onChange={(right) => width({ right })} />
             </Stack>
           )}
           <FormControlLabel
-            control={<Switch checked={reversed} onChange={(_e, on) => setReversed(on)} />}
+            control={<Switch checked={reversed} onChange={(_e, on) => change({ reversed: on })} />}
             label="Driven the other way round"
           />
           {answer && (
@@ -132,7 +87,7 @@ export function ReccePage() {
                 Click where the start line is. The arrow shows the direction of driving.
               </Typography>
               <Box sx={{ height: { xs: 340, md: 520 } }}>
-                <RecceMap answer={answer} onStart={setStart} />
+                <RecceMap answer={answer} onStart={(start) => change({ start })} />
               </Box>
             </>
           ) : (
@@ -141,45 +96,5 @@ export function ReccePage() {
         </Box>
       </Box>
     </Page>
-  )
-}
-
-function FileField({ label, onFile }: { label: string; onFile: (file: File | null) => void }) {
-  return (
-    <Stack sx={{ gap: 0.5 }}>
-      <Typography component="label" variant="body2">
-        {label}
-        <Box
-          component="input"
-          type="file"
-          accept=".gpx,.csv,application/gpx+xml,text/csv"
-          sx={{ display: 'block', mt: 0.5, font: 'inherit' }}
-          onChange={(e) => onFile((e.target as HTMLInputElement).files?.[0] ?? null)}
-        />
-      </Typography>
-    </Stack>
-  )
-}
-
-interface MetresProps {
-  label: string
-  value: string
-  bounds: { least: number; most: number }
-  onChange: (value: string) => void
-}
-
-function Metres({ label, value, bounds, onChange }: MetresProps) {
-  const wrong = outOfBounds(value, bounds.least, bounds.most)
-  return (
-    <TextField
-      size="small"
-      label={label}
-      value={value}
-      error={wrong !== null}
-      helperText={wrong ?? undefined}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-      onChange={(e) => onChange(e.target.value)}
-      sx={{ flex: 1 }}
-    />
   )
 }

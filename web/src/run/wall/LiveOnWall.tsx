@@ -1,7 +1,7 @@
 import { useCallback } from 'react'
 import type { Stint } from '@ochote/contracts'
 import type { PlanSolution, StintRecord } from '@ochote/core'
-import type { AddToStint, useStintLogs } from '../../stintLog/useStintLogs'
+import type { AddToStint, OpenedLogs } from '../../stintLog/useStintLogs'
 import { useLiveSource } from '../../telemetry/useLiveSource'
 import { useLoggedCrossings } from '../useLoggedCrossings'
 import { usePassed } from '../usePassed'
@@ -10,7 +10,7 @@ interface LiveOnWallProps {
   stint: Stint
   solution: PlanSolution
   record: StintRecord
-  logs: ReturnType<typeof useStintLogs>
+  logs: OpenedLogs
 }
 
 /** Where a car is by its logger, whose crossings are logged here too; nothing where it has none. */

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material'
-import { useCallback, useMemo, useState, type ReactNode } from 'react'
+import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
-import { callInBy, carState, releaseBar, likelyFaults, nextReleaseMs, stintRecord, timedLaps, type CodedEntry } from '@ochote/core'
+import { callInBy, likelyFaults, nextReleaseMs, stintRecord, type CodedEntry } from '@ochote/core'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { Page } from '../../shell/Page'
 import { entryWords } from '../entryWords'
@@ -10,11 +10,12 @@ import type { SessionStint } from '../SolvedSession'
 import { useNow } from '../useNow'
 import { useWakeLock } from '../useWakeLock'
 import { carKeys } from './carKeys'
-import { CarTable, type WallCar } from './CarTable'
+import { CarTable } from './CarTable'
 import { CodeField } from './CodeField'
-import { LiveOnWall } from './LiveOnWall'
 import { SessionClock } from './SessionClock'
 import { todayAt } from './todayAt'
+import { useEntriesMade } from './useEntriesMade'
+import { wallCar } from './wallCar'
 
 interface WallProps {
   day: DayView
@@ -30,36 +31,16 @@ const POLL_MS = 5_000
 export function Wall({ day, session, stints, actions }: WallProps) {
   useServerLog({ dayId: day.id }, POLL_MS)
   const logs = useStintLogs(session.stintIds)
-  const { logOf, add } = logs
+  const { logOf } = logs
   const now = useNow(500, true)
   useWakeLock(true)
   const [selected, setSelected] = useState(0)
-  const [made, setMade] = useState<readonly { stintId: string; id: string }[]>([])
   const numbers = stints[0]!.solution.corners.map((c) => c.number)
   const keys = carKeys(stints.length, numbers)
   const records = useMemo(() => session.stintIds.map((id) => stintRecord(logOf(id).entries)), [session.stintIds, logOf])
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
-  const cars = stints.map(({ stint, solution }, k): WallCar => {
-    const record = records[k]!
-    return {
-      stintId: stint.id,
-      student: nameOf(stint.studentId),
-      instructor: nameOf(stint.instructorId),
-      carName: day.cars.find((car) => car.id === stint.carId)?.name ?? '',
-      state: carState(record, stint.plannedLaps, solution.trace.lapTimeS, now),
-      lastS: timedLaps(record).pop()?.timeS ?? null,
-      releaseBar: releaseBar(day.meeting, stint.studentId, record),
-      key: keys[k] ?? '',
-      live: <LiveOnWall stint={stint} solution={solution} record={record} logs={logs} />,
-    }
-  })
-  const log = useCallback(
-    (stintId: string, tapped: Parameters<typeof add>[1]) => {
-      const id = add(stintId, tapped)
-      setMade((before) => [...before, { stintId, id }])
-    },
-    [add],
-  )
+  const cars = stints.map((sessionStint, k) => wallCar(day, sessionStint, records[k]!, logs, keys[k] ?? '', now))
+  const { log, undo, last, lastEntry, lastEntries } = useEntriesMade(logs)
   const line = (k: number) => {
     const car = cars[k]
     if (!car || car.state.state === 'in' || (car.state.state === 'waiting' && car.releaseBar)) return
@@ -84,14 +65,6 @@ export function Wall({ day, session, stints, actions }: WallProps) {
   const atMs = nextReleaseMs(lastRelease, session.intervalS)
   const release = () => {
     if (waiting && (atMs === null || now >= atMs)) log(waiting.stintId, { kind: 'release' })
-  }
-  const last = made[made.length - 1]
-  const lastEntries = last ? logOf(last.stintId).entries : []
-  const lastEntry = lastEntries.find((e) => e.id === last?.id)
-  const undo = () => {
-    if (!last) return
-    add(last.stintId, { kind: 'undo', about: last.id })
-    setMade(made.slice(0, -1))
   }
   const endMs = todayAt(session.endsAt, now)
   const unsent = session.stintIds.reduce((sum, id) => sum + logOf(id).waiting, 0)
