@@ -3,10 +3,12 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { ochote as ochoteWith } from './ochote'
 
 const root = join(import.meta.dirname, '../..')
 const check = (name: string) => join(root, 'core/fixtures/checks', name)
-const ochote = (...args: string[]) =>
+const ochote = (...args: string[]) => ochoteWith(args)
+const spawned = (...args: string[]) =>
   spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'cli/src/main.ts'), ...args], { encoding: 'utf8' })
 
 const files = (setup = check('trail-100.setup.json')) => [
@@ -119,5 +121,13 @@ describe('ochote calls', () => {
   it('refuses a rate no one speaks at', () => {
     const { status, stderr } = ochote('calls', ...files(), '--words-per-second', '40')
     expect([status, stderr.trim()]).toEqual([2, '--words-per-second: found 40, expected words from 0.5 to 10'])
+  })
+})
+
+describe('the command', () => {
+  it('prints and exits as it says', () => {
+    const { stdout, status } = spawned('calls', ...files(quickSetup()))
+    expect([status, stdout]).toEqual([0, ochote('calls', ...files(quickSetup())).stdout])
+    expect(spawned('drive')).toMatchObject({ status: 2, stdout: '', stderr: ochote('drive').stderr })
   })
 })

@@ -1,0 +1,116 @@
+import { readFileSync } from 'node:fs'
+import { parseArgs } from 'node:util'
+import { noConeEdits, type FieldProblem } from '@ochote/contracts'
+import {
+  DEFAULT_REACTION_S,
+  FIRST_SESSION_REACTION_S,
+  markPlan,
+  planCalls,
+  planDocument,
+  readCircuit,
+  readSetup,
+  readVehicle,
+  solvePlan,
+  type Outcome,
+  type MarkedPlan,
+} from '@ochote/core'
+
+const USAGE =
+  'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]'
+
+/** Bad input, already in words for the person at the terminal. */
+class InputError extends Error {}
+
+function readFile(path: string): string {
+  try {
+    return readFileSync(path, 'utf8')
+  } catch (error) {
+    throw new InputError(`${path}: ${(error as Error).message}`)
+  }
+}
+
+function accept<T>(where: string, outcome: Outcome<T, FieldProblem[]>): T {
+  if (outcome.ok) return outcome.value
+  throw new InputError(outcome.problem.map((p) => `${where}: ${p.field}: found ${p.found}, expected ${p.expected}`).join('\n'))
+}
+
+const planOptions = {
+  circuit: { type: 'string' },
+  vehicle: { type: 'string' },
+  setup: { type: 'string' },
+  step: { type: 'string', default: '2' },
+  'first-session': { type: 'boolean', default: false },
+} as const
+
+interface PlanFiles {
+  circuit?: string | undefined
+  vehicle?: string | undefined
+  setup?: string | undefined
+  step: string
+  'first-session': boolean
+}
+
+/** A number given on the command line, between bounds. */
+function numberOf(option: string, text: string, low: number, high: number, unit: string): number {
+  const value = Number(text)
+  if (text.trim() !== '' && value >= low && value <= high) return value
+  throw new InputError(`--${option}: found ${text}, expected ${unit} from ${low} to ${high}`)
+}
+
+function solve({ circuit, vehicle, setup, step, 'first-session': firstSession }: PlanFiles): MarkedPlan {
+  if (!circuit || !vehicle || !setup) throw new InputError(`usage: ${USAGE}`)
+  const stepM = numberOf('step', step, 0.1, 20, 'metres')
+  const solution = solvePlan({
+    circuit: accept(circuit, readCircuit(readFile(circuit))),
+    vehicle: accept(vehicle, readVehicle(readFile(vehicle))),
+    setup: accept(setup, readSetup(readFile(setup))),
+    stepM,
+  })
+  return markPlan(accept(setup, solution), { firstSession, coneEdits: noConeEdits })
+}
+
+function plan(args: string[]): unknown {
+  return planDocument(solve(parseArgs({ args, options: planOptions }).values))
+}
+
+function calls(args: string[]): unknown {
+  const { values } = parseArgs({ args, options: { ...planOptions, 'words-per-second': { type: 'string', default: '2.8' } } })
+  const wordsPerSecond = numberOf('words-per-second', values['words-per-second'], 0.5, 10, 'words')
+  const reactionS = values['first-session'] ? FIRST_SESSION_REACTION_S : DEFAULT_REACTION_S
+  const marked = solve(values)
+  const sheet = planCalls(marked, { timing: { wordsPerSecond, reactionS } })
+  return {
+    lapTimeS: marked.solution.trace.lapTimeS,
+    ...sheet.timing,
+    calls: sheet.calls.map((call) => ({ ...call, ...sheet.about[call.id] })),
+    dropped: sheet.dropped,
+    clashes: sheet.clashes,
+  }
+}
+
+function answer(argv: readonly string[]): unknown {
+  const [command, ...args] = argv
+  if (command === 'plan') return plan(args)
+  if (command === 'calls') return calls(args)
+  throw new InputError(`found command ${command ?? 'nothing'}, expected: ${USAGE}`)
+}
+
+/** What a command prints, and its exit status. */
+export interface Printed {
+  readonly stdout: string
+  readonly stderr: string
+  readonly status: 0 | 2
+}
+
+/**
+ * Runs `ochote` with arguments; reads the files that they name.
+ * @returns one JSON document, or why there is none: bad input in words, a defect with its stack
+ */
+export function ochote(argv: readonly string[]): Printed {
+  try {
+    return { stdout: `${JSON.stringify(answer(argv))}\n`, stderr: '', status: 0 }
+  } catch (error) {
+    const expected = error instanceof InputError || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS')
+    return { stdout: '', stderr: `${expected ? (error as Error).message : (error as Error).stack}\n`, status: 2 }
+  }
+}
