@@ -13,7 +13,7 @@ async function openPlan(page: Page): Promise<void> {
 
 const openTab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
 
-/** Waits for the lap to become another than it was. */
+/** Waits until the lap time has changed. */
 async function lapAfter(page: Page, beforeS: number): Promise<number> {
   await expect(async () => expect(await lapS(page)).not.toBe(beforeS)).toPass()
   return lapS(page)

@@ -8,7 +8,7 @@ const idOf = async (page: Page, name: string) => (await circuits(page)).find((c)
 const map = (page: Page) => page.getByRole('group', { name: 'Map of the circuit, north up' })
 const openTab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
 
-/** A circuit of its own, so that no other spec drives on what is changed here. */
+/** A circuit of its own, so that its changes disturb no other spec. */
 async function openCopy(page: Page, name: string): Promise<string> {
   const { document } = await stored(page, await idOf(page, 'Skerrow Basin'))
   const id = crypto.randomUUID()

@@ -6,7 +6,7 @@ import { expectAccessible, openDay, saved } from './support'
 const openTab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
 const isSaved = (page: Page) => expect(page.getByText(/^Saved, version/)).toBeVisible()
 
-/** A plan of its own, so that no other spec sees what is done to it here. */
+/** A plan of its own, so that its changes disturb no other spec. */
 async function openVariant(page: Page, name: string): Promise<Plan> {
   const { id: dayId, plans } = await openDay(page)
   const { vehicleTypeId, markerSchemeId, setup, firstSession, coneEdits, priorityOverrides, unsafeAnswers } = plans.find(

@@ -6,7 +6,7 @@ import { join } from 'node:path'
 
 const root = join(import.meta.dirname, '..')
 
-/** A server over demonstration data of its own, to be killed and started again in the middle of things. */
+/** A server with demonstration data of its own, to be killed and started again during a test. */
 export class OwnServer {
   readonly base: string
   private readonly env: NodeJS.ProcessEnv

@@ -6,7 +6,7 @@ import { chromiumArgs } from './chromiumArgs'
 
 const root = join(import.meta.dirname, '..')
 
-/** Parts that share nothing, each with a server and data of its own, so that they may run side by side. */
+/** Parts that share nothing: each has a server and data of its own, so that they can run side by side. */
 const parts = {
   day: { specs: /\/[1-4]-.*\.spec\.ts$/, port: 4690 },
   library: { specs: /\/([5-9]|10)-.*\.spec\.ts$/, port: 4693 },
@@ -38,7 +38,7 @@ export default defineConfig({
     acceptDownloads: true,
     serviceWorkers: 'block', // but for the spec that tries it: what passes through one cannot be kept from the server
     timezoneId: 'UTC',
-    contextOptions: { reducedMotion: 'reduce' }, // a slow machine would draw every step of every fade
+    contextOptions: { reducedMotion: 'reduce' }, // a slow machine would draw each step of every fade
   },
   webServer: {
     command: 'npx tsx server/src/demo/seed.ts && exec npx tsx server/src/main.ts',

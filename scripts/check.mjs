@@ -1,4 +1,4 @@
-// Everything that has to hold before a change lands; CI runs this too.
+// Everything that must pass before a change lands; CI runs this too.
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { browser, database, installed, packages } from './install.mjs'
@@ -8,7 +8,7 @@ import { root, runBeside, step } from './run.mjs'
 const counts = (file, read) => read(JSON.parse(readFileSync(join(root, 'test-results', file), 'utf8')))
 
 const npm = (name) => ({ name, command: 'npm', args: ['run', '-s', name] })
-// run as one, every file of the interface would load its libraries again
+// in one run, every file of the interface would load its libraries again
 const units = ['node', 'web']
 const unit = (project) => ({
   name: `unit tests, ${project}`,
@@ -25,7 +25,7 @@ const [node, web] = units.map(unit)
 const first = database()
 const compiled = { after: first.map((job) => job.name) }
 const served = { after: [...compiled.after, 'build'] }
-// what tells soonest first, then the interface's parts from the longest on
+// the quickest to fail come first, then the interface's parts, the longest first
 await step('Lint, types, unit tests, and the interface in Chromium', () =>
   runBeside([
     ...first,

@@ -4,7 +4,7 @@ import { circuitFromDocument, solvePlan } from '@ochote/core'
 import { circuits, plans, typeOf } from '../server/src/demo/seed'
 import { solutionHash } from '../server/src/solutions/solutionHash'
 
-/** Does the long work of the demonstration's plans and keeps it in a file, lines to a tenth of a millimetre. */
+/** Solves the demonstration's plans and stores the solutions in a file, lines to a tenth of a millimetre. */
 const rounded = (values: readonly number[]) => values.map((v) => Math.round(v * 1e4) / 1e4)
 
 const circuit = circuitFromDocument(circuits.skerrow)

@@ -36,7 +36,7 @@ export function database() {
   return [{ name: 'database', command: 'npm', args: ['rebuild', 'better-sqlite3'], env }]
 }
 
-/** Remembers what is installed, once all of it is. */
+/** Records what is installed, once all of it is. */
 export const installed = () => writeFileSync(stamp, lockfile())
 
 export async function install() {

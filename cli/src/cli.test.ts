@@ -20,7 +20,7 @@ const files = (setup = check('trail-100.setup.json')) => [
   setup,
 ]
 
-/** A set-up that asks for no search, where the line is not what is tested. */
+/** A set-up without a search, for tests that are not about the line. */
 function quickSetup(): string {
   const path = join(mkdtempSync(join(tmpdir(), 'ochote-')), 'quick.setup.json')
   const own = JSON.parse(readFileSync(check('trail-100.setup.json'), 'utf8')) as object

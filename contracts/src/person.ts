@@ -18,7 +18,7 @@ export const personSchema = z.object({
   version: z.number().int().min(1),
 })
 export type Person = z.infer<typeof personSchema>
-/** All that a list or a timetable needs to know of someone: nothing that they said about themselves. */
+/** What a list or a timetable needs to know about someone, and nothing that they said about themselves. */
 export const personNameSchema = personSchema.pick({ id: true, name: true, role: true })
 export type PersonName = z.infer<typeof personNameSchema>
 /** The fields of a person that change; the rest stays. */

@@ -6,7 +6,7 @@ import { priorityKinds } from './solution'
 const id = z.uuid()
 const cornerNumber = z.string().min(1).max(6)
 
-/** What an instructor says a corner is for, over what the numbers say. */
+/** An instructor's own priority for a corner, in place of the computed one. */
 const priorityOverrideSchema = z.object({
   cornerNumber,
   kind: z.enum(priorityKinds),

@@ -3,7 +3,7 @@ import { fieldProblemSchema } from './fieldProblem'
 
 const common = { type: z.string(), title: z.string(), status: z.number().int(), detail: z.string() }
 
-/** What went wrong, as RFC 9457 problem details; `code` tells the kinds apart. */
+/** A problem as RFC 9457 problem details; `code` names its kind. */
 export const problemSchema = z.discriminatedUnion('code', [
   z.object({ ...common, code: z.literal('invalid-input'), fields: z.array(fieldProblemSchema) }),
   z.object({ ...common, code: z.literal('not-found') }),

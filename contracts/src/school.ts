@@ -1,7 +1,7 @@
 import * as z from 'zod'
 import { landmarkKinds } from './circuit'
 
-/** Something every drivers' meeting of a school goes through. */
+/** An item that every drivers' meeting of a school covers. */
 const meetingTopicSchema = z.object({
   id: z.string().min(1).max(40),
   topic: z.string().trim().min(1, 'a topic').max(60),
@@ -40,7 +40,7 @@ export const callLanguageSchema = z.object({
 })
 export type CallLanguage = z.infer<typeof callLanguageSchema>
 
-/** What a school settles once for all its days. */
+/** A school's settings for all its days. */
 const schoolDraftSchema = z.object({
   name: z.string().trim().min(1, 'a name').max(80),
   meeting: z.array(meetingTopicSchema).max(60),

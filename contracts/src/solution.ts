@@ -11,7 +11,7 @@ const foundLineSchema = z.object({
   fastest: coefficients.nullable(),
   /** the usual dry line, where the rubber lies; null where the search did not ask for it */
   usual: coefficients.nullable(),
-  /** corners left as they come in the late-apex school, with the reason */
+  /** corners that the late-apex school leaves alone, with the reason */
   exempt: z.array(z.tuple([z.string(), z.string()])).max(200),
 })
 export type FoundLine = z.infer<typeof foundLineSchema>
@@ -38,7 +38,7 @@ const cornerPrioritySchema = z.object({
 })
 export type CornerPriority = Readonly<z.infer<typeof cornerPrioritySchema>>
 
-/** What takes long to work out of a circuit, a vehicle and a set-up: kept, the rest of a plan follows from it at once. */
+/** The slow part of solving a plan. Once stored, the rest of the plan follows from it at once. */
 export const storedSolutionSchema = z.object({
   /** null where the line was given and nothing was searched for */
   line: foundLineSchema.nullable(),
@@ -47,9 +47,9 @@ export const storedSolutionSchema = z.object({
 })
 export type StoredSolution = z.infer<typeof storedSolutionSchema>
 
-/** What the work depends on. */
+/** What a solution depends on. */
 export const solutionKeySchema = z.object({ circuitId: z.uuid(), vehicle: vehicleSchema, setup: setupSchema })
 export type SolutionKey = z.infer<typeof solutionKeySchema>
 
-/** Work kept for what it was done for. */
+/** A solution with what it was computed from. */
 export const solutionToStoreSchema = z.object({ key: solutionKeySchema, solution: storedSolutionSchema })

@@ -27,7 +27,7 @@ beforeEach(async () => {
 })
 afterEach(() => app.stop())
 
-/** Goes on with a server that has the demonstration. */
+/** Carries on with a server that holds the demonstration. */
 async function startSeeded(): Promise<void> {
   await app.stop()
   app = await startApp(await seededFile())

@@ -29,7 +29,7 @@ interface AppOptions {
   webDir?: string
 }
 
-/** Circuit files may be this large; everything else is small. */
+/** The largest circuit file; everything else is small. */
 const LARGEST_FILE = '60mb'
 
 /** What pages may load: themselves only. Styles are made as the interface runs; PDF layout runs as WebAssembly. */
@@ -77,7 +77,7 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
   if (webDir && existsSync(webDir)) {
     app.use('/assets', express.static(join(webDir, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
     app.use(express.static(webDir, { index: false }))
-    app.get('/{*path}', (_req, res) => res.sendFile(join(webDir, 'index.html'))) // paths of stages are the page's own
+    app.get('/{*path}', (_req, res) => res.sendFile(join(webDir, 'index.html'))) // the page routes the paths of stages itself
   }
   return app.use(problemHandler(log))
 }

@@ -40,7 +40,7 @@ server.listen(port, host, () => {
   process.stdout.write(`Ochote is at ${certFile ? 'https' : 'http'}://${host === '0.0.0.0' ? 'localhost' : host}:${at}\n`)
 })
 
-/** What is being written when the server is stopped has this long to finish, ms. */
+/** When the server is stopped, writes under way have this long to finish, ms. */
 const STREAMS_END_MS = 1_500
 let stopping = false
 /** Stops taking requests, lets those under way finish what they write, then closes the database. */
@@ -51,7 +51,7 @@ function stop(): void {
     void db.destroy().then(() => process.exit(0))
   })
   server.closeIdleConnections()
-  // streams to seats never end by themselves
+  // streams never end by themselves
   setTimeout(() => server.closeAllConnections(), STREAMS_END_MS).unref()
 }
 process.on('SIGINT', stop)

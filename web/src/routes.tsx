@@ -58,7 +58,7 @@ const stages: RouteObject[] = [
       { path: 'markers', lazy: async () => ({ Component: (await import('./library/MarkersBoard')).MarkersBoard }) },
     ],
   },
-  // addresses from before
+  // old addresses
   { path: 'shelf/*', element: <OldAddress /> },
   {
     path: '*',

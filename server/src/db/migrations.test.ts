@@ -12,7 +12,7 @@ const landed = readdirSync(fixtures).map((file) => file.replace('.sqlite.gz', ''
 const folder = mkdtempSync(join(tmpdir(), 'ochote-migrations-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 
-/** The demonstration as the server of a landed schema stored it, on disk. */
+/** The demonstration on disk, as a server with this landed schema stored it. */
 function landedDatabase(name: string): string {
   const file = join(folder, `${name}-${Math.random()}.sqlite`)
   writeFileSync(file, gunzipSync(readFileSync(join(fixtures, `${name}.sqlite.gz`))))

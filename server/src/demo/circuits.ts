@@ -27,7 +27,7 @@ function circuitOf(document: CircuitDocument): Circuit {
   return read.value
 }
 
-/** Makes features at stations and offsets of a track that is being drawn. */
+/** Makes features at stations and offsets of a track while it is drawn. */
 class Surveyor {
   readonly features: Feature[] = []
   private readonly track: Track
@@ -146,7 +146,7 @@ function crossfallOf(track: Track, count: number): number[] {
   })
 }
 
-/** Station of the sharpest place of every corner found. */
+/** Station of the tightest point of each corner found. */
 function peaksOf(track: Track): number[] {
   return cornersOf(track).map(({ startM, endM }) => {
     let peak = startM

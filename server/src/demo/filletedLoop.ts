@@ -1,4 +1,4 @@
-/** A vertex of a loop: where two straights would meet, and the radius that joins them. */
+/** A vertex of a loop: where two straights would meet, and the radius of the arc that joins them. */
 export interface Vertex {
   x: number
   y: number
@@ -47,7 +47,7 @@ function traced(vertices: readonly Vertex[], start: Place, spacingM: number): Pl
 const lengthOf = (points: readonly Place[]) =>
   points.reduce((sum, p, i) => sum + Math.hypot(points[(i + 1) % points.length]!.x - p.x, points[(i + 1) % points.length]!.y - p.y), 0)
 
-/** The points as they lie `count` even steps along the loop. */
+/** `count` points at even steps along the loop. */
 function evened(points: readonly Place[], count: number): Place[] {
   const step = lengthOf(points) / count
   const out: Place[] = []
@@ -65,7 +65,7 @@ function evened(points: readonly Place[], count: number): Place[] {
   return out
 }
 
-/** Each point as the mean of those within `reach` steps: straights run into arcs gradually, as roads are built. */
+/** Replaces each point by the mean of those within `reach` steps, so that straights run into arcs gradually, as roads are built. */
 function eased(points: readonly Place[], reach: number): Place[] {
   const n = points.length
   return points.map((_, i) => {

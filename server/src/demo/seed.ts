@@ -183,7 +183,7 @@ function stintOf(day: Day, index: number, aims: string[], briefed: boolean): Sti
   }
 }
 
-/** Plans as they are marked, each solved once however many stints are driven on it. */
+/** Marked plans, each solved once however many stints are driven on it. */
 const markedPlans = new Map<string, MarkedPlan>()
 
 export const typeOf = (plan: Plan): VehicleType => Object.values(vehicleTypes).find((type) => type.id === plan.vehicleTypeId)!
@@ -258,7 +258,7 @@ async function driveStint(
   return debrief.workOn.map((w) => `Corner ${w.corner}: ${w.advice}`.slice(0, 160))
 }
 
-/** The one who was absent from the second Saturday's meeting, and so is not released yet. */
+/** The student who missed the second Saturday's meeting and so can't be released yet. */
 const ABSENT = 5
 
 async function holdMeeting(all: Repositories): Promise<void> {
@@ -276,7 +276,7 @@ async function holdMeeting(all: Repositories): Promise<void> {
   )
 }
 
-/** Makes the demonstration, unless the database already holds a day. */
+/** Makes the demonstration data, unless the database already holds a day. */
 export async function seed(all: Repositories): Promise<boolean> {
   if ((await all.days.list()).length > 0) return false
   await addLibrary(all)

@@ -21,7 +21,7 @@ export interface Tendency {
   apexMissM: number
   throttleLaterM: number
   exitUnusedM: number
-  /** spread of all of these, 0 is a machine */
+  /** how much all of these vary; 0 is a machine */
   unsteady: number
   /** share of an error left on the lap after it was corrected */
   keeps: number
@@ -35,7 +35,7 @@ interface Drive {
   seed: number
 }
 
-/** An instructor calls what costs; notes are let go by more often. */
+/** An instructor calls what costs; mere notes are called less often. */
 const CALLED_SHARE = { 1: 0.3, 2: 0.75, 3: 1 } as const
 const MOST_CALLED_A_LAP = 4
 const SEEN_AFTER_S = 2.5
@@ -81,7 +81,7 @@ function corrected(e: CornerErrors, code: string, keeps: number): CornerErrors {
   }
 }
 
-/** A log kept from the seat by someone who sees what the simulated driver does, calls the worst, and follows it up. */
+/** A log kept from the seat by an instructor who sees what the simulated driver does, calls the worst fault, and follows it up. */
 class Seat {
   readonly entries: LogEntry[] = []
   private readonly called = new Map<string, { id: string; size: number }>()
@@ -124,7 +124,7 @@ class Seat {
         if ((!now || now.size < before.size * 0.6) && this.random() < 0.5)
           this.entries.push({ ...this.common(at), kind: 'better', lap, corner, about: before.id })
       }
-      // the earliest link of the chain is what is called, unless something later is unsafe
+      // the first fault of a chain is called, unless a later one is unsafe
       const worst = here.find((o) => o.severity === 3) ?? here[0]
       if (worst && spoken.length < MOST_CALLED_A_LAP && this.random() < CALLED_SHARE[worst.severity]) {
         const entry = { ...this.common(at + 600), kind: 'fault' as const, lap, corner, code: worst.code, severity: worst.severity }
@@ -172,7 +172,7 @@ export function simulatedLog(drive: Drive): LogEntry[] {
   return seat.entries
 }
 
-/** A debrief of a simulated stint as the program suggests it, with the instructor's sentence. */
+/** The debrief that is suggested for a simulated stint, with the instructor's sentence. */
 export function simulatedDebrief(log: readonly LogEntry[], cones: readonly Cone[], sentence: string): DebriefDraft {
   const record = stintRecord(log)
   const markOf = coneFinder(cones)

@@ -2,7 +2,7 @@ import { fieldProblems } from '@ochote/contracts'
 import type { z } from 'zod'
 import { invalidInput } from './appError'
 
-/** What a client sent, checked; throws a problem that names field, value found and value expected. */
+/** Checks what a client sent. @throws AppError that names the field, the value found and the value expected */
 export function parseInput<S extends z.ZodType>(schema: S, input: unknown): z.infer<S> {
   const parsed = schema.safeParse(input)
   if (parsed.success) return parsed.data

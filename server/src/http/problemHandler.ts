@@ -37,7 +37,7 @@ export const problemHandler =
     res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
   }
 
-/** For API paths that are none. */
+/** Answers API paths that don't exist. */
 export const unknownPath: RequestHandler = (req) => {
   throw notFound(`${req.method} ${req.path}`)
 }

@@ -2,7 +2,7 @@ import type { Knex } from 'knex'
 import type { LogEntry, LogPage } from '@ochote/contracts'
 import { fromEntry, toEntry, type EntryRow } from './entryRow'
 
-/** Whose log is asked for: a day's, a stint's, or a student's over all days. */
+/** Whose log to read: a day's, a stint's, or a student's over all days. */
 export type LogOf = { readonly dayId: string } | { readonly stintId: string } | { readonly studentId: string }
 
 const ROWS_A_STATEMENT = 50

@@ -32,7 +32,7 @@ describe('the hub of live loggers', () => {
     const hub = new LoggerHub(() => 5)
     const heard: number[] = []
     hub.listen('box', 40, (samples) => heard.push(...samples.map((s) => s.seq)))
-    expect(hub.add('box', batch(37, 42))).toBe(42) // it goes on from where the logger is
+    expect(hub.add('box', batch(37, 42))).toBe(42) // it carries on from where the logger is
     expect(heard).toEqual([37, 38, 39, 40, 41])
   })
 
@@ -81,7 +81,7 @@ describe('a simulated logger', () => {
     const files = await all.stints.listForDay(plans[name].dayId)
     return files.find((f) => f.stint.planId === plans[name].id)!.stint
   }
-  /** A drive sixty times as fast as a real one, and every sample the hub passed on. */
+  /** A drive at sixty times real speed, with every sample that the hub passed on. */
   async function drive(laps: number, faults: 'be'[] = []) {
     const stint = await stintOn('wetHatch')
     vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'Date'] })
@@ -168,7 +168,7 @@ describe('the live protocol', () => {
     expect(text).toContain('id: 2')
     expect(JSON.parse(/data: (.*)/.exec(text)![1]!)).toEqual([sample(1), sample(2)])
     await reader.cancel()
-    // several over one connection, each from where it is wanted; a browser that comes back says what it had
+    // several loggers over one connection, each from its own sample on; a browser that reconnects names the last it had
     await fetch(`${base}/van/samples`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

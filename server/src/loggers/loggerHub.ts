@@ -3,7 +3,7 @@ import type { LiveBatch, LiveLogger, LiveSample } from '@ochote/contracts'
 /** Samples kept of each logger for listeners that lost the link: an hour at 25 a second. */
 const KEPT_SAMPLES = 90_000
 
-/** More cars than any session has; the one that was silent longest makes room. */
+/** More cars than any session has. When one more comes, the logger that has been silent longest is forgotten. */
 const MOST_LOGGERS = 100
 
 type Listener = (samples: readonly LiveSample[]) => void
@@ -19,7 +19,7 @@ interface Channel {
  */
 export class LoggerHub {
   private readonly channels = new Map<string, Channel>()
-  /** by logger: a listener may come before the first sample, as after the server was restarted */
+  /** by logger; a listener may come before the first sample, for example after a restart of the server */
   private readonly listeners = new Map<string, Set<Listener>>()
   private readonly clock: () => number
 
@@ -35,7 +35,7 @@ export class LoggerHub {
     return this.channels.get(id)?.logger
   }
 
-  /** Takes what follows on from what it has. @returns the number it wants next */
+  /** Takes the samples that follow on from those stored. @returns the number wanted next */
   add(id: string, { name, stintId, samples }: LiveBatch, simulated: LiveLogger['simulated'] = null): number {
     const known = this.channels.get(id)
     // a restarted logger counts from 0 again
@@ -63,7 +63,7 @@ export class LoggerHub {
     return next
   }
 
-  /** Says what a simulated logger is doing. */
+  /** Sets what a simulated logger is doing. */
   tell(id: string, simulated: LiveLogger['simulated']): void {
     const channel = this.channels.get(id)
     if (channel) channel.logger = { ...channel.logger, simulated }
@@ -77,7 +77,7 @@ export class LoggerHub {
     return this.list().reduce((a, b) => ((b.heardAtMs ?? 0) < (a.heardAtMs ?? 0) ? b : a)).id
   }
 
-  /** Says which stint a logger rides in. @returns false where there is no such logger */
+  /** Sets the stint that a logger rides in. @returns false where there is no such logger */
   ride(id: string, stintId: string): boolean {
     const channel = this.channels.get(id)
     if (channel) channel.logger = { ...channel.logger, stintId }

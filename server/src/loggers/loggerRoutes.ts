@@ -11,7 +11,7 @@ import { startSimulated, type SimulatedDrive } from './simulatedDrive'
 const params = z.object({ loggerId: loggerSchema.shape.id })
 const rideSchema = z.object({ stintId: z.uuid() })
 const startSchema = z.object({ id: loggerSchema.shape.id, drive: simulatedLoggerSchema })
-/** After this long without samples, a stream sends a sign of life, so that a dropped link is noticed, ms. */
+/** After this many ms without samples, a stream sends a sign of life, so that a dropped link is noticed. */
 const ALIVE_EVERY_MS = 10_000
 
 /** `hatch-1:0,hatch-2:413`: loggers, each with the first number that is wanted of it. */

@@ -7,7 +7,7 @@ import type { Repositories } from '../repositories'
 import type { LoggerHub } from './loggerHub'
 
 const HZ = 25
-/** Samples are handed on so often, ms: a logger's own packets. */
+/** Samples are passed on this often, ms, like a logger's own packets. */
 const PACKET_MS = 80
 /** The car is on its way to the line when its logger is started, m. */
 const BEFORE_LINE_M = 250
@@ -17,7 +17,7 @@ export interface SimulatedDrive {
   command: (command: LoggerCommand) => void
 }
 
-/** A student at the wheel whose laps are driven as they are wanted. */
+/** A simulated student, whose laps are computed as they are needed. */
 class Student {
   private readonly plan: PlanSolution
   private readonly asked: SimulatedLogger
@@ -80,7 +80,7 @@ class Drive implements SimulatedDrive {
   private linked = true
   private seq = 0
   private lapsLeft: number
-  /** time within the lap being driven, s; the first begins a little before the line */
+  /** time within the current lap, s; the first begins a little before the line */
   private inLapS: number
   private timeMs = Date.now()
   private lastTickMs = Date.now()
@@ -133,7 +133,7 @@ class Drive implements SimulatedDrive {
     this.send(this.state())
   }
 
-  /** One sample on: the next place of the lap, or the beginning of the next lap. */
+  /** Moves on by one sample: to the next place of the lap, or to the start of the next lap. */
   private step(): void {
     this.inLapS += 1 / HZ
     this.timeMs += 1000 / HZ
@@ -142,7 +142,7 @@ class Drive implements SimulatedDrive {
       this.inLapS -= trace.lapTimeS
       this.lapsLeft--
       if (this.lapsLeft <= 0) {
-        this.kept.push(this.sampleAt(this.inLapS)) // over the line: the last lap is whole
+        this.kept.push(this.sampleAt(this.inLapS)) // across the line: the last lap is complete
         return
       }
       this.driven = this.student.lap()

@@ -11,10 +11,10 @@ interface SchoolRow {
 /** One database belongs to one school. */
 const ID = 'school'
 
-/** What holds until a school settles its own. */
+/** The settings before a school makes its own. */
 const defaultSchool: School = { name: 'Our school', meeting: [...defaultMeeting], calls: defaultCalls, version: 1 }
 
-/** What a school settles once for all its days. */
+/** A school's settings for all its days. */
 export function schoolRepository(db: Knex) {
   const find = async (): Promise<School> => {
     const row = await db<SchoolRow>('schools').where({ id: ID }).first()

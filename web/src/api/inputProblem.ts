@@ -2,7 +2,7 @@ import type { FieldProblem } from '@ochote/contracts'
 import type { Outcome } from '@ochote/core'
 import { ProblemError } from './request'
 
-/** What was found wrong on this device, told as the server tells it. */
+/** A problem found on this device, in the form the server uses. */
 export function refused(title: string, fields: FieldProblem[]): ProblemError {
   const detail = fields.map((p) => `${p.field}: found ${p.found}, expected ${p.expected}`).join('; ')
   return new ProblemError({

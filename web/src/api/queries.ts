@@ -84,7 +84,7 @@ export const studentQuery = (personId: string) =>
     queryFn: ({ signal }) => request(studentViewSchema, `/api/people/${personId}/stints`, { signal }),
   })
 
-/** What the school sets for all its days; a save puts it here. */
+/** The school's settings for all its days; a save puts them here. */
 export const schoolQuery = queryOptions({
   queryKey: ['school'],
   queryFn: ({ signal }) => request(schoolSchema, '/api/school', { signal }),

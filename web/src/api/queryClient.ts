@@ -3,13 +3,13 @@ import { ProblemError } from './request'
 
 const MOST_TRIES = 2
 
-/** Only what may pass by itself is tried again; a change never is. */
+/** Only failures that may pass are retried; a change never is. */
 const mayPass = (error: Error) =>
   error instanceof ProblemError && (error.problem.code === 'unexpected' || error.problem.code === 'unreachable')
 
 export const queryClient = new QueryClient({
   defaultOptions: {
-    // the server may be on this very machine, or its last answers on the device: no network is no reason not to ask
+    // the server may be on this machine, or its last answers on the device, so ask even without a network
     queries: { networkMode: 'always', retry: (failures, error) => failures < MOST_TRIES && mayPass(error), staleTime: 5_000 },
     mutations: { networkMode: 'always', retry: false },
   },

@@ -1,7 +1,7 @@
 import { problemSchema, type Problem } from '@ochote/contracts'
 import type { z } from 'zod'
 
-/** A problem that the server told, or that no server answered. */
+/** A problem that the server reported, or the lack of any answer. */
 export class ProblemError extends Error {
   readonly problem: Problem
 
@@ -26,7 +26,7 @@ const unreachable = (): ProblemError =>
     detail: 'Ochote’s server did not answer. Nothing on this page is lost. Try again when the server is running.',
   })
 
-/** Characters of a body that browsers send on after a page is gone. */
+/** The longest body, in characters, that browsers still send after a page has closed. */
 const KEPT_ALIVE = 30_000
 
 /** The only place that fetches: sends JSON, checks what comes back, throws ProblemError. */
@@ -38,7 +38,7 @@ export async function request<S extends z.ZodType>(
   const text = body === undefined ? null : JSON.stringify(body)
   const response = await fetch(path, {
     method,
-    // what is being saved while the window closes is sent all the same; browsers allow that only for so much
+    // a save still goes out while the window closes; browsers limit the size of such requests
     keepalive: text !== null && text.length < KEPT_ALIVE,
     ...(signal ? { signal } : {}),
     ...(text === null ? {} : { headers: { 'content-type': 'application/json' }, body: text }),

@@ -1,7 +1,7 @@
 import { StageTabs } from '../shell/StageTabs'
 import { stagePath } from '../shell/stages'
 
-/** What to say before anyone drives: to all, on the lap, to one student, and what is called. */
+/** The parts of Brief: the meeting, the talk-through, one student, and the calls. */
 export function BriefParts({ open, dayId, stintId }: { open: string; dayId: string; stintId?: string }) {
   return (
     <StageTabs

@@ -9,7 +9,7 @@ interface CallTimingProps {
   lap: number
 }
 
-/** What a call sheet goes by: speed of speech, time before the action, and what the student wants. */
+/** What a call sheet depends on: speed of speech, reaction time, and what the student wants. */
 export function CallTiming({ open: { plan, student, instructor }, sheet, lap }: CallTimingProps) {
   return (
     <Typography color="text.secondary">

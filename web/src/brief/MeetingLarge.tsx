@@ -10,7 +10,7 @@ interface MeetingLargeProps {
   onClose: () => void
 }
 
-/** One item at a time, readable from the back of the room. Going on ticks it. */
+/** One item at a time, readable from the back of the room. Moving on ticks it. */
 export function MeetingLarge({ items, done, onDone, onClose }: MeetingLargeProps) {
   const [at, setAt] = useState(() =>
     Math.max(

@@ -6,7 +6,7 @@ import { circuitQuery, dayQuery, schoolQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
 import { MeetingBoard } from './MeetingBoard'
 
-/** The drivers' meeting: what is gone through, with whom. */
+/** The drivers' meeting: what is covered, and with whom. */
 export function MeetingPage() {
   const { dayId = '' } = useParams()
   const day = useQuery(dayQuery(dayId))

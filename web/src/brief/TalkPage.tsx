@@ -1,7 +1,7 @@
 import { StintStage } from '../stint/StintStage'
 import { TalkThrough } from './TalkThrough'
 
-/** The lap gone through in words before it is driven. */
+/** The lap in words, before it is driven. */
 export function TalkPage() {
   return (
     <StintStage stage="brief/talk" title="Talk-through">

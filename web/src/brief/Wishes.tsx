@@ -6,7 +6,7 @@ import { CommitField } from '../forms/CommitField'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 
-/** What the student brings and wants; it changes pace, calls and fading, and the next instructor starts from it. */
+/** The student's experience and wishes. They change pace, calls and fading, and the next instructor starts from them. */
 export function Wishes({ student, vehicleNotes }: { student: Person; vehicleNotes: string }) {
   const save = useSavePerson(student)
   return (

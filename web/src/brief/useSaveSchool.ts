@@ -4,7 +4,7 @@ import { schoolQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useVersionedSave } from '../api/useVersionedSave'
 
-/** Saves what the school sets for all its days. */
+/** Saves the school's settings for all its days. */
 export function useSaveSchool({ version, ...draft }: School, onDone: () => void) {
   const client = useQueryClient()
   return useVersionedSave({

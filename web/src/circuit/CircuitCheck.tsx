@@ -11,7 +11,7 @@ interface CircuitCheckProps {
   onFeature: (index: number) => void
 }
 
-/** What keeps the circuit from being used, and what is odd or missing. */
+/** Problems that keep the circuit from being used, and remarks on what is odd or missing. */
 export function CircuitCheck({ problems, remarks, onFeature }: CircuitCheckProps) {
   return (
     <Stack component="section" aria-labelledby="circuit-check" sx={{ gap: 0.5 }}>

@@ -10,7 +10,7 @@ interface DrawingBarProps {
   onStop: () => void
 }
 
-/** What to do while something is drawn. */
+/** Buttons and help while a feature is drawn. */
 export function DrawingBar({ addable, count, onDone, onStop }: DrawingBarProps) {
   const single = addable.geometry === 'Point'
   return (

@@ -18,7 +18,7 @@ interface FeaturesTabProps {
   onAdd: (addable: Addable) => void
 }
 
-/** Everything on the map beside track and corners: a table, a form for the chosen one, and what can be added. */
+/** Everything on the map except the track and its corners: a table, a form for the selected one, and what can be added. */
 export function FeaturesTab({ document, frame, track, selected, onSelect, onChange, onAdd }: FeaturesTabProps) {
   const [adding, setAdding] = useState(0)
   const features = featuresIn(document)

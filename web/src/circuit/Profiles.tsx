@@ -14,7 +14,7 @@ interface Lane {
 const degrees = (values: Float64Array) => values.map((v) => (v * 180) / Math.PI)
 const percent = (values: Float64Array) => values.map((v) => 100 * Math.tan(v))
 
-/** Height and what else changes along the lap, each over the distance from the start line. */
+/** Height, crossfall, grip and widths along the lap, each over the distance from the start line. */
 export const Profiles = memo(function Profiles({ track }: { track: Track }) {
   const lanes: Lane[] = [
     { title: 'Height', unit: 'm', values: track.z },

@@ -3,7 +3,7 @@ import { roundMetres } from '../trackMap/SpeedKey'
 
 const ABOUT_PX = 110
 
-/** A round number of metres as long as it is drawn. */
+/** A scale: a round number of metres at its drawn length. */
 export function ScaleBar({ pxPerM }: { pxPerM: number }) {
   const barM = roundMetres(ABOUT_PX / pxPerM)
   return (

@@ -155,7 +155,7 @@ interface NumberAlongProps {
 
 const shown = (value: number) => String(Math.round(value * 1000) / 1000)
 
-/** One number for a stretch; where it differs along it the range is told, and nothing is changed until one is typed. */
+/** One number for a stretch. Where it varies, the range is shown, and nothing changes until a number is typed. */
 function NumberAlong({ label, least, most, now, onTake }: NumberAlongProps) {
   const same = now.least === now.most
   return (

@@ -27,7 +27,7 @@ const post: DocumentFeature = {
   geometry: { type: 'Point', coordinates: onStraight },
 }
 
-/** A tab as its page has it: what it changes is what it shows next. */
+/** A tab inside its page: it shows what it changed. */
 function open(
   tab: (document: CircuitDocument, track: Track | null, change: (to: CircuitDocument) => void) => React.ReactElement,
   start = stadiumDocument(),

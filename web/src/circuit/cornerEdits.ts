@@ -2,7 +2,7 @@ import type { CircuitDocument } from '@ochote/contracts'
 import { placeAt, stationsApart, toLonLat, wrapStation, type Corner, type Track } from '@ochote/core'
 import { added, featuresIn, removed, roleOf, type DocumentFeature } from './documentEdits'
 
-/** Corners as they are edited: all of them with their ends, so that none is detected again unnoticed. */
+/** Corners while they are edited: all of them with their ends, so that none is detected again unnoticed. */
 
 const middle = (track: Track, { startM, endM }: Pick<Corner, 'startM' | 'endM'>) =>
   wrapStation(track, startM + stationsApart(track, startM, endM) / 2)
@@ -39,14 +39,14 @@ export function withCorners(document: CircuitDocument, track: Track, corners: re
   }, cleared)
 }
 
-/** A corner and the next as one: from the first's start to the second's end. */
+/** Joins a corner and the next: from the first's start to the second's end. */
 export function joined(corners: readonly Corner[], index: number): Corner[] {
   const next = corners[index + 1]
   if (!next) return [...corners]
   return corners.flatMap((c, i) => (i === index ? [{ ...c, endM: next.endM }] : i === index + 1 ? [] : [c]))
 }
 
-/** A corner as two halves, "5" as "5A" and "5B". */
+/** Splits a corner in two, "5" into "5A" and "5B". */
 export function split(track: Track, corners: readonly Corner[], index: number): Corner[] {
   return corners.flatMap((c, i) => {
     if (i !== index) return [c]
@@ -58,5 +58,5 @@ export function split(track: Track, corners: readonly Corner[], index: number): 
   })
 }
 
-/** Numbers from 1 on, in the order of the lap. */
+/** Numbers the corners from 1 in lap order. */
 export const renumbered = (corners: readonly Corner[]): Corner[] => corners.map((c, i) => ({ ...c, number: String(i + 1) }))

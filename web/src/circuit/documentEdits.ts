@@ -4,7 +4,7 @@ import type { CircuitDocument, CircuitRole } from '@ochote/contracts'
 
 export type Place = readonly number[]
 
-/** A feature as its file has it: it need not be right while it is edited. */
+/** A feature as stored in its file; it may be invalid while it is edited. */
 export interface DocumentFeature {
   readonly type: 'Feature'
   readonly properties: Readonly<Record<string, unknown>>
@@ -153,7 +153,7 @@ function reposition(document: CircuitDocument, change: <T>(values: readonly T[],
   )
 }
 
-/** A new position of the centreline halfway between one and the next. */
+/** Adds a position to the centreline, halfway between one and the next. */
 export const positionAdded = (document: CircuitDocument, after: number): CircuitDocument =>
   reposition(document, (values, between) => [
     ...values.slice(0, after + 1),

@@ -2,7 +2,7 @@ import type { CircuitDocument, FieldProblem } from '@ochote/contracts'
 import { placeAt, toLonLat, type CircuitRemark, type Track } from '@ochote/core'
 import { featuresIn, placesOf, type Place } from './documentEdits'
 
-/** A place on the map with what is wrong there. */
+/** A place on the map and what is wrong there. */
 export interface Flaw {
   readonly place: Place
   readonly what: string

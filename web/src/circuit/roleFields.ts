@@ -15,7 +15,7 @@ const note: RoleField = { key: 'note', label: 'Note', kind: 'text' }
 const name: RoleField = { key: 'name', label: 'Name', kind: 'text' }
 const station = (key: string, label: string): RoleField => ({ key, label, kind: 'number', unit: 'm from the start line' })
 
-/** What is asked of each role beside its places; the track and the corners have forms of their own. */
+/** The properties of each role; the track and the corners have forms of their own. */
 export const roleFields: Readonly<Record<Exclude<CircuitRole, 'centreline' | 'corner'>, readonly RoleField[]>> = {
   landmark: [{ key: 'kind', label: 'Kind', kind: 'choice', choices: landmarkKinds, required: true }, name, side],
   hazard: [
@@ -48,7 +48,7 @@ export const roleFields: Readonly<Record<Exclude<CircuitRole, 'centreline' | 'co
   ],
 }
 
-/** Something that can be put on the map: its role, how it is drawn, and what it begins as. */
+/** A kind of feature that can be added: its role, how it is drawn, and its first properties. */
 export interface Addable {
   readonly name: string
   readonly role: Exclude<CircuitRole, 'centreline' | 'corner'>
@@ -73,7 +73,7 @@ export const addables: readonly Addable[] = [
   { name: 'Cone', role: 'cone', geometry: 'Point', properties: { duty: 'gate' } },
 ]
 
-/** How a feature is called in lists: "landmark, board 100". */
+/** A feature's name in lists: "landmark, board 100". */
 export function featureName(properties: Readonly<Record<string, unknown>>): string {
   const { role, kind, name: own, number, note, surface, duty } = properties
   const text = (value: unknown) => (typeof value === 'string' || typeof value === 'number' ? String(value) : '')

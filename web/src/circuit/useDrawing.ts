@@ -2,16 +2,16 @@ import { useEffect, useState } from 'react'
 import type { DocumentFeature, Place } from './documentEdits'
 import type { Addable } from './roleFields'
 
-/** Places that a geometry needs at the least. */
+/** The fewest places that a geometry needs. */
 export const fewestPlaces = { Point: 1, LineString: 2, Polygon: 3 } as const
 
-/** Something being drawn: what it is, and where it has been clicked so far. */
+/** The feature being drawn, and the places clicked so far. */
 export interface Drawing {
   readonly addable: Addable
   readonly places: readonly Place[]
 }
 
-/** What was drawn as a feature; null where there are too few places for one. */
+/** Turns what was drawn into a feature; null where there are too few places. */
 export function drawnFeature({ addable, places }: Drawing): DocumentFeature | null {
   const { geometry, role, properties } = addable
   if (places.length < fewestPlaces[geometry]) return null
@@ -19,7 +19,7 @@ export function drawnFeature({ addable, places }: Drawing): DocumentFeature | nu
   return { type: 'Feature', properties: { role, ...properties }, geometry: { type: geometry, coordinates } }
 }
 
-/** Something put on the map click by click: a point ends with its click, others with Enter; Escape stops. */
+/** Draws a feature click by click. A point is finished at once, others by Enter; Escape cancels. */
 export function useDrawing(onDrawn: (feature: DocumentFeature) => void) {
   const [drawing, setDrawing] = useState<Drawing | null>(null)
   const end = (drawn: Drawing) => {

@@ -15,7 +15,7 @@ export const dutyShapes: Record<Duty, string> = {
   'keep-out': 'M-6,-4 L-4,-6 L0,-2 L4,-6 L6,-4 L2,0 L6,4 L4,6 L0,2 L-4,6 L-6,4 L-2,0 Z',
 }
 
-/** What each duty asks for, in as few words as a legend has room for. */
+/** What each duty asks of the driver, short enough for a legend. */
 export const dutyMeanings: Record<Duty, string> = {
   lift: 'come off the throttle',
   brake: 'start braking here',

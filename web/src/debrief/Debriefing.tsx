@@ -27,7 +27,7 @@ import { LapTimes } from './LapTimes'
 import { candidatesFor, goodFrom, suggestedDebrief } from './suggest'
 import { WorkOnThings } from './WorkOnThings'
 
-/** One stint looked back on: laps, faults, what was corrected, what was good, the two things, a sentence. */
+/** A stint's debrief: laps, faults, corrections, what was good, the two things to work on, and a sentence. */
 export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
   const { stint, solution, cones, scheme, student, day, car, instructor } = open
   const { entries } = useStintLog(stint.id)

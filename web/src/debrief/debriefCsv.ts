@@ -48,6 +48,6 @@ export function debriefCsv({ day, student }: OpenStint, record: StintRecord, fol
     })),
   ].sort((a, b) => a.lap - b.lap)
   const columns = ['date', 'student', 'lap', 'lap_time_s', 'corner', 'kind', 'code', 'name', 'severity', 'outcome']
-  // a leading = or + in a text would be run as a formula by a spreadsheet
+  // a spreadsheet would run a text that starts with = or + as a formula
   return new Blob([Papa.unparse(rows, { columns, escapeFormulae: true })], { type: 'text/csv;charset=utf-8' })
 }

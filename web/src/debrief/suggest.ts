@@ -14,7 +14,7 @@ import type { OpenStint } from '../stint/openStint'
 
 const MOST_GOOD = 3
 
-/** What a stint's log offers to say was good, praise as logged first. */
+/** What was good, suggested from a stint's log; logged praise comes first. */
 export function goodFrom(record: StintRecord): string[] {
   const best = bestLap(record)
   const laps = timedLaps(record)
@@ -30,7 +30,7 @@ export function goodFrom(record: StintRecord): string[] {
 /** Everything that could be worked on, the most pressing first, with its mark from the plan. */
 export const candidatesFor = (open: OpenStint, record: StintRecord): WorkOn[] => workOnFrom(followUps(record), coneFinder(open.cones))
 
-/** The debrief as it is offered before anyone chose. */
+/** The debrief as suggested, before anyone has chosen. */
 export function suggestedDebrief(open: OpenStint, record: StintRecord): DebriefDraft {
   return {
     good: goodFrom(record).slice(0, MOST_GOOD),

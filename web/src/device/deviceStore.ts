@@ -15,7 +15,7 @@ interface DeviceSchema extends DBSchema {
 
 let opened: Promise<IDBPDatabase<DeviceSchema>> | null = null
 
-/** The device's own store: what is tapped is kept here before it is sent. */
+/** The device's own database: entries are stored here before they are sent. */
 function deviceDb(): Promise<IDBPDatabase<DeviceSchema>> {
   opened ??= openDB<DeviceSchema>('ochote-device', 1, {
     upgrade: (db) => {

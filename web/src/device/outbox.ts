@@ -3,7 +3,7 @@ import { request } from '../api/request'
 import { setClockOffsetMs } from './deviceClock'
 import { markSent, unsentEntries } from './deviceStore'
 
-/** As many as the server takes in one go. */
+/** The most entries that the server takes at once. */
 const MOST_AT_ONCE = 500
 
 interface Sent {

@@ -10,7 +10,7 @@ export function lapTime(seconds: number): string {
   return `${minutes}:${rest}`
 }
 
-/** A running clock shows tenths: hundredths cannot be read while they move. */
+/** A running clock shows tenths: nobody can read hundredths while they change. */
 export function runningTime(seconds: number): string {
   const tenths = Math.floor(seconds * 10)
   return `${Math.floor(tenths / 600)}:${((tenths % 600) / 10).toFixed(1).padStart(4, '0')}`

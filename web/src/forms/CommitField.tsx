@@ -14,7 +14,7 @@ interface CommitFieldProps {
   sx?: TextFieldProps['sx']
 }
 
-/** A field that is taken over when it is left or Enter is pressed, so that what is typed is one step to undo. */
+/** A field that takes effect on blur or Enter, so that typing is one step to undo. */
 export function CommitField({
   label,
   value,

@@ -7,7 +7,7 @@ import { carsQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
 import { CarDialog } from './CarDialog'
 
-/** The cars, karts and motorcycles that stand outside, each of a vehicle type. */
+/** The school's cars, karts and motorcycles, each of a vehicle type. */
 export function CarsSection({ types }: { types: readonly VehicleType[] }) {
   const cars = useQuery(carsQuery)
   const [open, setOpen] = useState<Car | null>(null)

@@ -12,11 +12,11 @@ import { oneColourScheme } from './newScheme'
 import { SchemeEditor } from './SchemeEditor'
 import { SchemeLegend } from './SchemeLegend'
 
-/** How each duty looks at this school, and how many markers there are. */
+/** How the school marks each duty, and how many markers it has. */
 export function MarkersBoard() {
   const schemes = useQuery({ ...markerSchemesQuery, refetchOnWindowFocus: false })
   const [edited, setEdited] = useState<MarkerScheme | null>(null)
-  /** the scheme whose legend was asked for on paper last: the others are not printed with it */
+  /** the scheme whose legend is printed; the others are left out */
   const [printed, setPrinted] = useState<string | null>(null)
   const begin = (scheme: Omit<MarkerScheme, 'id' | 'version'>) => setEdited({ ...scheme, id: uuid(), version: 0 })
   if (edited) return <SchemeEditor key={edited.id} scheme={edited} onDone={() => setEdited(null)} />

@@ -21,7 +21,7 @@ export function SchemeEditor({ scheme, onDone }: SchemeEditorProps) {
   const client = useQueryClient()
   const [draft, setDraft] = useState(scheme)
   const colours = coloursOf(draft)
-  // stock of colours that no duty uses any more is dropped when it is saved
+  // saving drops the stock of colours that no duty uses any more
   const content = { name: draft.name.trim(), looks: draft.looks, stock: Object.fromEntries(colours.map((c) => [c, draft.stock[c] ?? 0])) }
   const usable = markerSchemeSaveSchema.shape.scheme.safeParse(content).success
   const reload = async () => {

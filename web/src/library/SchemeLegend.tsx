@@ -12,7 +12,7 @@ interface SchemeLegendProps {
   className: string
 }
 
-/** What each duty's marker is and means, to read and to print. */
+/** Each duty's marker and its meaning, to read and to print. */
 export function SchemeLegend({ scheme, onEdit, onCopy, onPrint, className }: SchemeLegendProps) {
   return (
     <Box component="section" aria-label={scheme.name} className={className}>

@@ -1,6 +1,6 @@
 import { duties, type MarkerScheme } from '@ochote/contracts'
 
-/** A scheme to begin from: everything in one colour. Shape tells the duties apart on screen, and place on the ground. */
+/** A scheme to start from, all in one colour: duties are told apart by shape on screen and by place on the ground. */
 export function oneColourScheme(): Omit<MarkerScheme, 'id' | 'version'> {
   const look = { kind: 'cone' as const, colour: 'orange', hex: '#e8641b', count: 1 }
   return {

@@ -31,7 +31,7 @@ interface Shelf<S extends z.ZodType> {
   queryKey: readonly string[]
 }
 
-/** Puts a file on the shelf; the server checks it and says what it refuses, and where. */
+/** Adds a file to the library; the server checks it and says what is wrong and where. */
 export function useImport<S extends z.ZodType>({
   path,
   field,

@@ -6,11 +6,11 @@ import { saveFile } from './saveFile'
 
 interface PdfButtonProps {
   name: string
-  /** lays the page out; the layout itself is fetched when it is first asked for */
+  /** lays the page out; its code is fetched the first time */
   make: () => Promise<Blob>
 }
 
-/** Makes a PDF and hands it over to be saved, with its progress and its problem. */
+/** Makes a PDF and saves it; shows progress and any problem. */
 export function PdfButton({ name, make }: PdfButtonProps) {
   const [state, setState] = useState<'idle' | 'making' | { error: unknown }>('idle')
   const run = async () => {

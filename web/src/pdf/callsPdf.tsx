@@ -6,7 +6,7 @@ import type { OpenStint } from '../stint/openStint'
 import { registerPdfFonts } from './pdfFonts'
 import { pdfInk, pdfStyles as s } from './pdfStyles'
 
-/** Small enough for a pocket: A6, in points. */
+/** A6, in points: it fits a pocket. */
 const POCKET = { width: 298, height: 420 }
 const MARGIN = 18
 

@@ -1,4 +1,4 @@
-/** Hands a file to the browser to be saved. */
+/** Saves a file through the browser. */
 export function saveFile(blob: Blob, name: string): void {
   const url = URL.createObjectURL(blob)
   const link = document.createElement('a')

@@ -5,7 +5,7 @@ import type { SolutionInput } from '../workers/useSolution'
 import { useWhatIf } from '../workers/useWhatIf'
 import { roomWords } from './roomWords'
 
-/** The change that driving to a moved mark makes; null for marks that no computation follows. */
+/** The change made by driving to a moved mark; null for marks that the model does not follow. */
 function changeOf({ duty, moved }: Cone): Change | null {
   const metres = moved?.alongM ?? 0
   if (Math.abs(metres) < 0.5) return null
@@ -21,7 +21,7 @@ interface ConeEffectProps {
   marked: MarkedPlan
 }
 
-/** What a mark does where it stands: to the lap where it was moved, and to the room there is if it is missed. */
+/** What a moved mark does to the lap, and how much room is left if it is missed. */
 export function ConeEffect({ cone, input, marked }: ConeEffectProps) {
   const change = changeOf(cone)
   const room = cone.duty === 'brake' ? marked.room.find((r) => r.cornerNumber === cone.cornerNumber) : undefined

@@ -19,7 +19,7 @@ interface ConeListProps {
   onLock: (id: string, on: boolean) => void
   onRemark: (id: string, remark: string) => void
   onTakeAway: (id: string) => void
-  /** what the chosen mark does where it stands */
+  /** the effect of the selected mark */
   effect?: (cone: Cone) => ReactNode
 }
 
@@ -86,7 +86,7 @@ export function ConeList({ cones, scheme, selected, onSelect, onNudge, ...hands 
 
 type ConeHandsProps = Pick<ConeListProps, 'onNudge' | 'onPutBack' | 'onLock' | 'onRemark' | 'onTakeAway' | 'effect'> & { cone: Cone }
 
-/** What can be done to the chosen mark, where it stands, and what it does there. */
+/** The selected mark: its place, its effect, and what can be done to it. */
 function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, effect }: ConeHandsProps) {
   return (
     <Stack sx={{ pl: 4.5, pb: 1, gap: 0.5 }}>

@@ -5,11 +5,11 @@ import type { SolvedCorner } from '@ochote/core'
 
 interface CornerPurposesProps {
   corners: readonly SolvedCorner[]
-  /** why the first comes first */
+  /** why the first is the first */
   ranking: string
   corner: string | null
   onCorner: (number: string | null) => void
-  /** the instructor's own word over the numbers' */
+  /** the instructor's own choice, in place of the computed one */
   priorityOverrides?: readonly PriorityOverride[]
 }
 
@@ -33,7 +33,7 @@ const Row = styled(ButtonBase)(({ theme }) => ({
   '&[aria-pressed="true"]': { backgroundColor: theme.palette.action.selected },
 }))
 
-/** What each corner is for, most at stake first; the chosen one says why. */
+/** The corners' priorities, most at stake first; the selected one says why. */
 export function CornerPriorities({ corners, ranking, corner, onCorner, priorityOverrides = [] }: CornerPurposesProps) {
   const ranked = [...corners].sort((a, b) => a.priority.rank - b.priority.rank)
   return (

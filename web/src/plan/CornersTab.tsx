@@ -60,7 +60,7 @@ interface OwnPurposeProps {
   onSay: (purpose: PriorityOverride | null) => void
 }
 
-/** The instructor's own word on what a corner is for, with the reason. */
+/** The instructor's own priority for a corner, with the reason. */
 function OwnPurpose({ corner, own, onSay }: OwnPurposeProps) {
   const [kind, setKind] = useState<PriorityKind | ''>(own?.kind ?? '')
   const [reason, setReason] = useState(own?.reason ?? '')

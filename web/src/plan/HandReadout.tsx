@@ -4,9 +4,9 @@ import { difference, lapTime, speed } from '../format/format'
 import { useCursorStation } from '../ribbon/trackCursor'
 
 interface HandReadoutProps {
-  /** as the line is drawn now */
+  /** for the line as it is now */
   shown: PlanSolution
-  /** as it was before it was dragged */
+  /** for the line before it was dragged */
   before: PlanSolution
   changedS: number
 }
@@ -16,7 +16,7 @@ function slowest({ track, trace }: PlanSolution, corner: SolvedCorner): number {
   return trace.speedMps.reduce((least, v, i) => (isWithin(track, corner, track.stationM[i]!) ? Math.min(least, v) : least), Infinity)
 }
 
-/** What moving the line does, while it is held: the lap, and the corner under the pointer. */
+/** The effect of moving the line while it is dragged: on the lap, and at the corner under the pointer. */
 export function HandReadout({ shown, before, changedS }: HandReadoutProps) {
   const station = useCursorStation()
   const corner = station === null ? undefined : before.corners.find((c) => isWithin(before.track, c, station))

@@ -4,7 +4,7 @@ import { metres } from '../format/format'
 
 const degrees = (rad: number) => `${Math.abs((rad * 180) / Math.PI).toFixed(1)}°`
 
-/** What a corner of a late-apex line has not, in words. */
+/** The rule that a corner of a late-apex line breaks, in words. */
 function missing({ apexShare, toEdgeRad, riseShare }: LateApexCorner): string {
   return `apex at ${Math.round(apexShare * 100)} % of the way, ${degrees(toEdgeRad)} to the edge at turn-in, ${Math.round(riseShare * 100)} % steering added after it`
 }

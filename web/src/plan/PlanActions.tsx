@@ -19,7 +19,7 @@ interface PlanActionsProps {
   onOpen: (planId: string) => void
 }
 
-/** What can be done with a plan as a whole: renamed, varied, held against another, placed. */
+/** Actions on a whole plan: rename, make a variant, compare, place. */
 export function PlanActions({ day, plan, draft, onChange, onOpen }: PlanActionsProps) {
   const navigate = useNavigate()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)

@@ -17,7 +17,7 @@ interface PlanEditorProps {
   onOpen: (planId: string) => void
 }
 
-/** A plan on the circuit and on the ribbon, with what it is made for beside it. */
+/** A plan on the circuit and the ribbon, with its settings beside them. */
 export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
   const state = usePlanDraft(plan)
   const { draft } = state

@@ -16,7 +16,7 @@ const schools: Record<BrakingSchool, { name: string; description: string }> = {
   trail: { name: 'Trail', description: 'Brake lightly down to the apex.' },
 }
 
-/** Lines that are searched for, and one's own. */
+/** The line schools that are searched for, and the line drawn by hand. */
 const lines = {
   'late-apex': {
     name: 'Late apex',
@@ -153,7 +153,7 @@ interface OneOfProps<K extends string> {
   onChoose: (key: K) => void
 }
 
-/** One of a few, side by side, with a sentence about the chosen one. */
+/** A few choices side by side, with a sentence about the selected one. */
 function OneOf<K extends string>({ title, options, value, onChoose }: OneOfProps<K>) {
   const description = value === null ? undefined : options[value].description
   return (

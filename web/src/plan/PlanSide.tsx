@@ -43,7 +43,7 @@ interface PlanSideProps {
   error: unknown
 }
 
-/** What is set, marked, found and still lacking of a plan. While something is dragged in the drawings it stays as it is. */
+/** A plan's settings, marks, findings and what it still lacks. It does not change while something is dragged in the drawings. */
 export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
   const { day, plan, marked, input, state, tab, onTab, corner, onCorner, selected, onSelect, onLineByHand, onWhatIf, error } = props
   const { draft, change } = state

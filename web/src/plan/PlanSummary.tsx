@@ -12,7 +12,7 @@ interface PlanSummaryProps {
 
 const lineNames = { given: 'line drawn by hand', 'least-time': 'fastest line', 'late-apex': 'late-apex line', tight: 'tight line' } as const
 
-/** The plan in a line: lap, line, marks, and what the stock lacks. */
+/** The plan in one line: lap time, line, marks, and what the stock lacks. */
 export function PlanSummary({ marked: { solution, cones, room }, scheme }: PlanSummaryProps) {
   const { trace, track, lineMethod } = solution
   const fastest = trace.speedMps.reduce((a, b) => Math.max(a, b), 0)

@@ -34,7 +34,7 @@ interface PlanWorkProps {
   state: PlanDraftState
 }
 
-/** A solved plan on the circuit and on the ribbon, where marks and line can be dragged, with what is known about it beside. */
+/** A solved plan on the circuit and the ribbon, where marks and line can be dragged, with its details beside them. */
 export function PlanWork({ day, plan, marked, input, state }: PlanWorkProps) {
   const { draft, change } = state
   const data = marked.solution

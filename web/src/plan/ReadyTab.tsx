@@ -20,7 +20,7 @@ interface ReadyTabProps {
   state: PlanDraftState
 }
 
-/** What the plan has and lacks, computed; and marking it ready, which keeps it as it is now. */
+/** The computed checklist of a plan, and marking it ready, which stores a version of it. */
 export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
   const { draft, saving, version } = state
   const client = useQueryClient()

@@ -11,7 +11,7 @@ interface WhatIfProps {
   input: SolutionInput
   solution: PlanSolution
   corner: string
-  /** called with every answer, and with null when nothing is asked any more */
+  /** called with every answer, and with null when the question is closed */
   onAnswer: (answer: WhatIfAnswer | null) => void
 }
 

@@ -5,7 +5,7 @@ import { signedApart, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
 const WIDTH = 308
 const HEIGHT = 96
 const PAD = { left: 34, right: 44, top: 8, bottom: 18 }
-/** Drawn from so far before turn-in to so far beyond the exit. */
+/** Drawn from this far before turn-in to this far beyond the exit. */
 const BEFORE_M = 90
 const BEYOND_M = 90
 const KMH_PER_MPS = 3.6

@@ -1,6 +1,6 @@
 import type { Change, ChangeKind } from '@ochote/core'
 
-/** A change as it is asked for: its name, the slider's range in its own unit, and how an amount is shown. */
+/** A change that can be asked for: its name, the slider's range in its unit, and how an amount is shown. */
 interface ChangeOption {
   readonly name: string
   readonly least: number

@@ -1,14 +1,14 @@
 import type { AddedCone, ConeMove, ConeEdits, Duty } from '@ochote/contracts'
 import { coneOffset, wrapStation, type Cone, type PlanSolution } from '@ochote/core'
 
-/** What can be done to a plan's cones by hand; each returns all edits, so that it is one step to undo. */
+/** Edits of a plan's cones by hand; each returns all edits, so that it is one step to undo. */
 
 export const moved = (coneEdits: ConeEdits, move: ConeMove): ConeEdits => ({
   ...coneEdits,
   moves: [...coneEdits.moves.filter((m) => m.coneId !== move.coneId), move],
 })
 
-/** A cone at an edge stays at the edge as it is moved along; one put elsewhere keeps its offset. */
+/** Moves a cone along the lap. A cone at an edge stays at the edge; one elsewhere keeps its offset. */
 export function nudged(track: PlanSolution['track'], coneEdits: ConeEdits, cone: Cone, alongM: number): ConeEdits {
   const stationM = wrapStation(track, cone.stationM + alongM)
   const atEdge = Math.abs(cone.offsetM - coneOffset(track, cone.side, cone.stationM)) < 0.05
@@ -38,7 +38,7 @@ export function remarked(coneEdits: ConeEdits, coneId: string, remark: string): 
   return { ...coneEdits, notes: note === '' ? others : [...others, { coneId, note }] }
 }
 
-/** Takes a cone away: one added by hand for good, a computed one until it is brought back. */
+/** Removes a cone: one added by hand for good, a computed one until it is brought back. */
 export function takenAway(coneEdits: ConeEdits, { id, by }: Pick<Cone, 'id' | 'by'>): ConeEdits {
   if (by === 'computed') return { ...coneEdits, removed: [...coneEdits.removed, id] }
   return remarked({ ...putBack(coneEdits, id), added: coneEdits.added.filter((cone) => cone.id !== id) }, id, '')

@@ -12,7 +12,7 @@ const day = {
   vehicleTypes: [...dayView([]).vehicleTypes, { id: idOf(70), vehicle: { ...vehicle, name: 'Estate' }, version: 1 }],
 }
 
-/** Settings that are kept, as a page keeps them; the drafts they went through, the last one last. */
+/** Settings inside a page that holds them, and the drafts they went through, the newest last. */
 function open(change: Partial<PlanDraft> = {}) {
   const drafts: PlanDraft[] = [{ ...planDraftSchema.parse(plan), ...change }]
   const coneEdits = { asked: false }
@@ -83,7 +83,7 @@ describe('what a plan is made for', () => {
     const { last, drafts } = open()
     fireEvent.keyDown(screen.getByRole('slider', { name: 'Braking' }), { key: 'ArrowRight' })
     expect(last().setup.pace).toEqual({ ...setup.pace, brake: expect.closeTo(setup.pace.brake + 0.01, 6) as number })
-    expect(drafts).toHaveLength(2) // one move, one undo
+    expect(drafts).toHaveLength(2) // one move is one step to undo
     expect(screen.getByRole('slider', { name: 'Braking' }).getAttribute('aria-valuetext')).toBe('76 per cent')
   })
 

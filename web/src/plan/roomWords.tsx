@@ -46,7 +46,7 @@ export function marginsOf(rooms: readonly Room[]): ReadonlyMap<string, ShownMarg
   )
 }
 
-/** How many corners are unsafe; nothing where none is. */
+/** How many corners are unsafe; nothing where there are none. */
 export function UnsafeCorners({ rooms }: { rooms: readonly Room[] }) {
   const unsafe = rooms.filter((room) => room.verdict === 'unsafe').length
   if (unsafe === 0) return null

@@ -6,13 +6,13 @@ import type { LineHand } from '../ribbon/lineHand'
 import { lineMover, type LineMover } from '../workers/lineMover'
 import type { SolutionInput } from '../workers/useSolution'
 
-/** The points of a corner that its line can be moved at by keys. */
+/** The points of a corner at which keys can move the line. */
 const GRIPS = { turnIn: 'turn-in', apex: 'apex', exit: 'exit' } as const
 
 interface LineHandState {
   /** the solution with the line, path and speeds as they are drawn now */
   shown: PlanSolution
-  /** seconds that the lap takes more than before the line was dragged; null while it is not */
+  /** how many seconds slower the lap is than before the line was dragged; null when it is not dragged */
   changedS: number | null
   /** null where the line is not drawn by hand */
   hand: LineHand | null
@@ -21,7 +21,7 @@ interface LineHandState {
   error: unknown
 }
 
-/** The line as it was drawn to last, and what it was drawn from. */
+/** The line as last dragged, and the line it was dragged from. */
 interface Drawn {
   of: PlanSolution
   line: EditedLine
@@ -31,16 +31,16 @@ interface Drawn {
 interface Holding {
   solution: PlanSolution
   mover: LineMover
-  /** as it was drawn to last: the next movement goes on from there, however fast it follows */
+  /** the line as last dragged: the next movement continues from there, however soon it follows */
   last: EditedLine | null
   /** while the line is held: its coefficients and lap before the movement */
   held: { from: Float64Array | null; lapS: number } | null
-  /** the newest place only: what the pointer has left behind is not driven */
+  /** the newest place only; older ones are skipped */
   next: { stationM: number; offsetM: number | null; done: boolean } | null
   busy: boolean
 }
 
-/** A plan's line moved by hand: a worker drives it again at every movement, and the plan takes it when it is let go. */
+/** Moving a plan's line by hand: a worker recomputes speeds at every movement, and the plan takes the line on release. */
 export function useLineHand(
   solution: PlanSolution,
   { circuitId, vehicle, setup }: SolutionInput,

@@ -14,7 +14,7 @@ const withGrip = (draft: PlanDraft, grip: number, rubberedGrip: number): PlanDra
   setup: { ...draft.setup, conditions: { ...draft.setup.conditions, grip, rubberedGrip } },
 })
 
-/** What is usually wanted beside a plan. */
+/** The variants that a plan usually needs. */
 export const variants = {
   'next-step': {
     name: 'Next step',
@@ -34,5 +34,5 @@ export const variants = {
 } as const satisfies Record<string, Variant>
 export type VariantKey = keyof typeof variants
 
-/** A plan varied. Answers to what was unsafe are not taken over: they were given for another plan. */
+/** A variant of a plan. Answers to unsafe findings are not copied: they were given for another plan. */
 export const variantOf = (draft: PlanDraft, key: VariantKey): PlanDraft => ({ ...variants[key].of(draft), unsafeAnswers: [] })

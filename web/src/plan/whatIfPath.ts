@@ -1,6 +1,6 @@
 import { sampleAtStation, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
 
-/** Closer to the planned line than this, it is drawn on top of it. */
+/** Closer to the planned line than this, it would only hide it. */
 const SAME_M = 0.05
 
 /** A place on the circuit, by station and offset. */

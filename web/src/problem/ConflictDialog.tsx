@@ -12,7 +12,7 @@ import {
   TableRow,
 } from '@mui/material'
 
-/** One thing that two versions have differently. */
+/** One difference between two versions. */
 export interface Difference {
   readonly what: string
   readonly mine: string
@@ -20,14 +20,14 @@ export interface Difference {
 }
 
 interface ConflictDialogProps {
-  /** what was saved by someone else, as in "plan" */
+  /** what someone else saved, for example "plan" */
   what: string
   conflict: { readonly version: number; readonly keepMine: () => void; readonly takeTheirs: () => unknown } | null
-  /** what the two have differently, where the page can say; null while theirs is loading */
+  /** the differences, where the page can name them; null while theirs is loading */
   differences?: readonly Difference[] | null
 }
 
-/** Two people saved the same thing: the second sees what differs and chooses. */
+/** Two people saved the same thing: the second sees the differences and chooses. */
 export function ConflictDialog({ what, conflict, differences }: ConflictDialogProps) {
   return (
     <Dialog open={conflict !== null} aria-labelledby="conflict" maxWidth="md">

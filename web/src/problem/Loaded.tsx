@@ -2,14 +2,14 @@ import { LinearProgress } from '@mui/material'
 import type { ReactNode } from 'react'
 import { ProblemNotice } from './ProblemNotice'
 
-/** What a query has, or could not get. */
+/** The state of a query. */
 interface Query<T> {
   data: T | undefined
   error: Error | null
   refetch: () => Promise<unknown>
 }
 
-/** What a query brought, or its progress, or its problem. */
+/** A query's data, its progress, or its problem. */
 export function Loaded<T>({ query, children }: { query: Query<T>; children: (data: T) => ReactNode }) {
   if (query.data !== undefined) return <>{children(query.data)}</>
   if (query.error) return <ProblemNotice error={query.error} onRetry={() => void query.refetch()} />

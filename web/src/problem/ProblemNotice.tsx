@@ -1,7 +1,7 @@
 import { Alert, AlertTitle, Button } from '@mui/material'
 import { ProblemError } from '../api/request'
 
-/** A problem in words, with what was kept and a way on. */
+/** A problem in words, what was kept, and a way to continue. */
 export function ProblemNotice({ error, onRetry }: { error: unknown; onRetry?: () => void }) {
   const problem = error instanceof ProblemError ? error.problem : null
   return (

@@ -22,7 +22,7 @@ function ProgressOf({ day, studentId }: { day: DayView; studentId: string | unde
   const navigate = useNavigate()
   const { stints } = useDayLogs(day)
   const students = day.people.filter((p) => p.role === 'student')
-  // most likely wanted: the student who drove last
+  // the likeliest choice: the student who drove last
   const likely = [...stints].reverse().find((s) => s.log.length > 0)?.stint.studentId ?? nextStint(stints)?.stint.studentId
   const student = students.find((p) => p.id === (studentId ?? likely)) ?? (studentId ? undefined : students[0])
   const choice = (

@@ -3,7 +3,7 @@ import { useMemo } from 'react'
 import { circuitFromDocument, cornersOf, sampleTrack } from '@ochote/core'
 import { circuitQuery } from '../api/queries'
 
-/** The numbers of a circuit's corners, in the order of the lap. */
+/** A circuit's corner numbers in lap order. */
 export function useCornerNumbers(circuitId: string | undefined): readonly string[] {
   const known = circuitQuery(circuitId ?? '')
   const circuit = useQuery({ ...known, queryFn: circuitId ? known.queryFn! : skipToken })

@@ -2,7 +2,7 @@ import { useTheme } from '@mui/material'
 import { lanes, type RibbonScales } from './ribbonScales'
 import { useCursorStation } from './trackCursor'
 
-/** The place that is pointed at, in either drawing. */
+/** The cursor's place, whichever drawing it is over. */
 export function CursorLine({ scales, bottom }: { scales: RibbonScales; bottom: number }) {
   const { tokens } = useTheme()
   const station = useCursorStation()

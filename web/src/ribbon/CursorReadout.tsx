@@ -3,7 +3,7 @@ import { sampleAtStation, valueAt, type PlanSolution } from '@ochote/core'
 import { kmh } from '../format/format'
 import { useCursorStation } from './trackCursor'
 
-/** What is planned at the place pointed at. */
+/** What is planned at the cursor. */
 export function CursorReadout({ solution }: { solution: PlanSolution }) {
   const station = useCursorStation()
   const { track, trace, line } = solution

@@ -1,7 +1,7 @@
 import { useTheme } from '@mui/material'
 import { lanes, type RibbonScales } from './ribbonScales'
 
-/** Room that a distance takes under the ribbon. */
+/** Width that a distance label takes under the ribbon. */
 const LABEL_PX = 80
 
 /** Distances from the start line, under the ribbon. */

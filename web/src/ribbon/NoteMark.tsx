@@ -1,7 +1,7 @@
 import { useTheme } from '@mui/material'
 import { lanes, type RibbonScales } from './ribbonScales'
 
-/** Something that happened or is to be said at a place on the lap. */
+/** Something that happened, or is to be said, at a place on the lap. */
 export interface RibbonNote {
   id: string
   stationM: number
@@ -10,13 +10,13 @@ export interface RibbonNote {
   severity: 0 | 1 | 2 | 3
 }
 
-/** How many earlier notes stand at nearly the same place. */
+/** How many earlier notes are at nearly the same place. */
 export function stackOf(notes: readonly RibbonNote[], n: number, scales: RibbonScales): number {
   const here = scales.x(notes[n]!.stationM)
   return notes.slice(0, n).filter((o) => Math.abs(scales.x(o.stationM) - here) < 24).length
 }
 
-/** A note where it happened, above those that stand at nearly the same place. */
+/** A note at its place, stacked above earlier ones nearby. */
 export function NoteMark({ note, x, stack }: { note: RibbonNote; x: number; stack: number }) {
   const { tokens } = useTheme()
   const colour =

@@ -8,7 +8,7 @@ export interface RibbonCall {
   toM: number
   actionM: number
   text: string
-  /** what keeps it from being said in time with another, or null */
+  /** why it clashes with another call, or null */
   clash: string | null
 }
 
@@ -16,7 +16,7 @@ export interface RibbonCall {
 const LETTER_PX = 6
 const BAR_PX = 15
 
-/** Calls as bars: they are said along the bar, and lead to the tick where the action starts. */
+/** Calls as bars: a call is said along its bar, and the action starts at the tick. */
 export function RibbonCalls({ calls, scales: { x }, top }: { calls: readonly RibbonCall[]; scales: RibbonScales; top: number }) {
   const { tokens } = useTheme()
   const [, end] = x.range() as [number, number]

@@ -5,7 +5,7 @@ import { lanes, pathThrough, shownSamples, type RibbonScales } from './ribbonSca
 
 /** Pixels a metre from which landmarks are named. */
 const NAMED_FROM = 1.1
-/** What begins so near outside the window reaches into it with its words. */
+/** A label that begins this near outside the window still reaches into it. */
 const NEAR_PX = 160
 /** A landmark may stand this far past the edge and still be drawn at it. */
 const KERB_DEPTH_M = 1
@@ -16,7 +16,7 @@ interface RibbonTrackProps {
   scales: RibbonScales
 }
 
-/** What lies still: verge, run-off, asphalt, edges, kerbs, patches, landmarks, hazards. */
+/** The still parts: verge, run-off, asphalt, edges, kerbs, patches, landmarks, hazards. */
 export const RibbonTrack = memo(function RibbonTrack({ track, features, scales }: RibbonTrackProps) {
   const { tokens } = useTheme()
   const { x, y } = scales

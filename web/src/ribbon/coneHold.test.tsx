@@ -7,7 +7,7 @@ import { Ribbon } from './Ribbon'
 
 beforeAll(() => {
   stubSizes()
-  // the tests' browser holds no pointers
+  // the tests' DOM has no pointer capture
   Element.prototype.setPointerCapture = () => undefined
 })
 const { solution, cones } = openStint()

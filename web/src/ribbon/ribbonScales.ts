@@ -43,7 +43,7 @@ export function ribbonScales(track: Track, fastestKmh: number, width: number): R
 
 const maxOf = (values: Float64Array) => values.reduce((a, b) => Math.max(a, b), 0)
 
-/** Samples as steps of the lap, first to last; on a closed lap the last may be the first again. */
+/** Sample indices from first to last; on a closed lap the last may be the first again. */
 export interface SampleRange {
   readonly from: number
   readonly to: number

@@ -31,11 +31,11 @@ export function TrackCursorProvider({ children }: { children: ReactNode }) {
   return <CursorContext value={cursor}>{children}</CursorContext>
 }
 
-/** The cursor's station; those who read it are drawn again when it moves. */
+/** The cursor's station; a component that reads it renders again when it moves. */
 export function useCursorStation(): number | null {
   const cursor = useContext(CursorContext)
   return useSyncExternalStore(cursor.subscribe, cursor.get)
 }
 
-/** Moves the cursor, without being drawn again when it moves. */
+/** Moves the cursor, without rendering again when it moves. */
 export const useMoveCursor = (): ((stationM: number | null) => void) => useContext(CursorContext).set

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type PointerEvent } from 'react'
 
-/** A press that moves less than this only chooses the cone, px. */
+/** A press that moves less than this only selects the cone, px. */
 const STILL_PX = 4
 
 interface Held {

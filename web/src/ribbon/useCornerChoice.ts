@@ -10,7 +10,7 @@ const TYPING_MS = 700
 export function useCornerChoice(solution: PlanSolution | undefined): [string | null, (number: string | null) => void] {
   const [params, setParams] = useSearchParams()
   const corner = params.get('corner')
-  // keys may come faster than the address is drawn again: each goes on from the one before
+  // keys may come faster than the page renders: each carries on from the one before
   const going = useRef<{ to: string | null } | null>(null)
   const drawn = useRef(corner)
   useLayoutEffect(() => {

@@ -1,6 +1,6 @@
 import { useLayoutEffect, useRef, useState, type RefObject } from 'react'
 
-/** The size of an element, followed as it changes. */
+/** The size of an element, kept up to date. */
 export function useSize<E extends HTMLElement>(): { ref: RefObject<E | null>; width: number; height: number } {
   const ref = useRef<E>(null)
   const [size, setSize] = useState({ width: 0, height: 0 })

@@ -9,7 +9,7 @@ interface AskAboutProps {
   onAnswer: (about: CalledFollowUp, result: (typeof answers)[number]) => void
 }
 
-/** What was called for this corner: did this pass show it? One tap each. */
+/** Corrections called for this corner: did this pass fix them? One tap each. */
 export function AskAbout({ about, onAnswer }: AskAboutProps) {
   return (
     <Box

@@ -8,7 +8,7 @@ import { Target } from './Target'
 interface CornerStripProps {
   corners: readonly SolvedCorner[]
   corner: string | null
-  /** how the corner came to be the one: by hand or by the clock */
+  /** how the corner was chosen: by hand, by the clock or by the logger */
   source: 'chosen' | 'by the clock' | 'by the logger' | null
   lap: number
   onChoose: (number: string) => void

@@ -9,16 +9,16 @@ import { useNow } from './useNow'
 interface LastEntryProps {
   entries: readonly LogEntry[]
   onUndo: (id: string) => void
-  /** a fault just logged was also called for the next time; null where it was said already */
+  /** records that a fault just logged was also called; null where it was already */
   onCalled?: ((fault: Extract<LogEntry, { kind: 'fault' }>) => void) | null
 }
 
 const UNDO_FOR_MS = 10_000
 
-/** Not tapped by anyone: nobody needs to take it back at once. */
+/** Entries that nobody tapped need no undo at hand. */
 const byItself = (e: LogEntry) => (e.kind === 'line' && e.source === 'logger') || (e.kind === 'followed' && e.by === 'measured')
 
-/** The entry just made, and ten seconds to take it back or to say that it was called. Older ones are taken back from the log below. */
+/** The newest entry, with ten seconds to undo it or to say that it was called. Older ones are undone in the log below. */
 export function LastEntry({ entries, onUndo, onCalled = null }: LastEntryProps) {
   const last = useMemo(
     () =>
@@ -30,7 +30,7 @@ export function LastEntry({ entries, onUndo, onCalled = null }: LastEntryProps) 
   const [overFor, setOverFor] = useState<string | null>(null)
   const counting = last !== null && overFor !== last.id
   const now = useNow(500, counting)
-  // the shown second is a little old: a fresh entry has ten left, not eleven
+  // the shown second lags a little: a new entry has ten left, not eleven
   const leftS = last ? Math.ceil(Math.min(UNDO_FOR_MS, timeOf(last) + UNDO_FOR_MS - now) / 1000) : 0
   if (last && counting && leftS <= 0) setOverFor(last.id)
   const words = last ? entryWords(last, entries) : null

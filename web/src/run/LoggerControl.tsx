@@ -31,7 +31,7 @@ import { ProblemNotice } from '../problem/ProblemNotice'
 const codes = simulatedLoggerSchema.shape.faults.element.options
 const rates = [1, 4, 20] as const
 
-/** Asks something of the live loggers; the answer is the loggers as they are then. */
+/** Sends a request to the live loggers; the answer is their new state. */
 function useLoggers() {
   const client = useQueryClient()
   return useMutation({
@@ -41,7 +41,7 @@ function useLoggers() {
   })
 }
 
-/** Which logger rides in this car, and a simulated one to try things with. */
+/** Which logger is in this car, and a simulated one to try things with. */
 export function LoggerControl({ stint }: { stint: Stint }) {
   const [open, setOpen] = useState(false)
   const loggers = useQuery(loggersQuery)
@@ -66,7 +66,7 @@ export function LoggerControl({ stint }: { stint: Stint }) {
 interface LoggerDialogProps {
   stint: Stint
   logger: LiveLogger | null
-  /** loggers that send without knowing in which stint they ride */
+  /** loggers that send but don't know their stint */
   free: readonly LiveLogger[]
   onClose: () => void
 }

@@ -37,7 +37,7 @@ export function NextCallBar({ sheet, solution, record, source, coolingDown }: Ne
         borderLeft: 6,
         borderColor: saying ? 'primary.main' : 'divider',
         pl: 1.5,
-        // a longer call takes its second line from here: what is below never moves from under a finger
+        // a longer call takes its second line from this space, so that nothing below moves from under a finger
         minHeight: { xs: 110, sm: 68 },
         alignContent: 'start',
       }}

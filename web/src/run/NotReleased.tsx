@@ -13,10 +13,10 @@ interface NotReleasedProps {
   onDone: () => void
 }
 
-/** A student who may not go out yet, why, and how to put that right here. */
+/** A student who can't be released yet, why, and what to do about it here. */
 export function NotReleased({ why, dayId, meetingPath, onDone }: NotReleasedProps) {
   const navigate = useNavigate()
-  // the instructor who holds the meeting may tick the student meanwhile
+  // the instructor who holds the meeting may tick the student in the meantime
   useQuery({ ...dayQuery(dayId), refetchInterval: ASK_EVERY_MS })
   return (
     <Stack role="alert" sx={{ gap: 1, borderLeft: 6, borderColor: 'error.main', pl: 1.5 }}>

@@ -13,10 +13,10 @@ interface RibbonCarProps {
   scales: RibbonScales
 }
 
-/** By the clock a car moves this often; by its logger as often as that tells, ms. */
+/** By the clock the car moves this often, ms; by its logger, with every packet. */
 const EVERY_MS = 500
 
-/** The car on the ribbon: full where its logger says it is, hollow where only the clock guesses. */
+/** The car on the ribbon: filled where its logger says it is, hollow where the clock only estimates it. */
 export function RibbonCar({ solution, record, source, scales: { x, y } }: RibbonCarProps) {
   const { tokens } = useTheme()
   const heardAtMs = useLive(source, (car) => car?.heardAtMs ?? null)

@@ -78,10 +78,10 @@ export function Seat({ open, choice, seats }: SeatProps) {
     },
     [addEntry],
   )
-  // while it is driven, a phone's room is for what is tapped
+  // while driving, a phone's space is for targets
   const onPhone = running ? { xs: 'none', sm: 'block' } : 'block'
   const allDriven = driven.length >= stint.plannedLaps
-  // someone may be led and seated on the same day: each is named once
+  // someone may be in a led and another session on the same day: name each person once
   const others = [...new Set(day.stints.map((s) => s.stint.studentId))]
     .filter((id) => id !== student.id)
     .flatMap((id) => day.people.find((p) => p.id === id)?.name ?? [])
@@ -93,7 +93,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
     <>
       <Cabin>
         <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
-          {/* a phone or tablet has room for the name once, in the choice */}
+          {/* a phone or tablet has space for the name only once, in the choice */}
           <Typography variant="h1" sx={{ [theme.breakpoints.down('md')]: visuallyHidden }}>
             {student.name}
           </Typography>

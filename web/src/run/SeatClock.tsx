@@ -21,7 +21,7 @@ export function SeatClock({ record, plannedLaps, source }: SeatClockProps) {
   const last = laps[laps.length - 1]
   const best = bestLap(record)
   const coolDown = running && laps.length >= plannedLaps
-  // while a lap is driven, what is left is what comes after it
+  // during a lap, the laps left are those after it
   const left = Math.max(0, plannedLaps - (running && current ? current.number : laps.length))
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'auto auto 1fr', alignItems: 'end', columnGap: { xs: 2, sm: 4 } }}>
@@ -44,7 +44,7 @@ export function SeatClock({ record, plannedLaps, source }: SeatClockProps) {
   )
 }
 
-/** Time since a logger saw the car over the line, by its own clock, s; null where none is heard. */
+/** Time since the car crossed the line, by its logger's clock, s; null without a logger. */
 function liveS(source: LiveSource | undefined): number | null {
   const car = source?.car()
   const lap = car?.laps[car.laps.length - 1]

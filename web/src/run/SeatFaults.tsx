@@ -4,7 +4,7 @@ import { FaultTargets } from './FaultTargets'
 
 interface SeatFaultsProps {
   record: StintRecord
-  /** the corner and the lap that a tap is about; no corner before the first one is reached */
+  /** corner and lap that a tap refers to; no corner before the first one is reached */
   corner: string | null
   lap: number
   codes: readonly string[]

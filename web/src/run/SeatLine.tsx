@@ -14,7 +14,7 @@ interface SeatLineProps {
   onEntry: (entry: { kind: 'line' } | { kind: 'in' } | { kind: 'meeting' }) => void
 }
 
-/** The two large targets: over the line, and in. Before them, what keeps the student from being released; after them, where to go. */
+/** The two large targets: line, and in. Before the stint, what keeps the student from being released; after it, where to go next. */
 export function SeatLine({ open: { stint, day, student }, record, ready, onEntry }: SeatLineProps) {
   const why = releaseBar(day.meeting, student.id, record)
   if (record.phase === 'ended') return <StintOver dayId={day.id} stintId={stint.id} record={record} />

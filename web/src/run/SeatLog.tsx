@@ -12,10 +12,10 @@ interface SeatLogProps {
   onReport?: (incidentId: string) => void
 }
 
-/** Shown of a long log until all of it is asked for. */
+/** Entries shown of a long log until all are asked for. */
 const LATEST = 20
 
-/** Everything logged in this stint, the latest first; what was taken back is struck through, and can be put back. */
+/** Everything logged in this stint, newest first; undone entries are struck through and can be restored. */
 export function SeatLog({ entries, onUndo, onReport }: SeatLogProps) {
   const standing = new Set(effectiveEntries(entries).map((e) => e.id))
   const lastUndo = new Map(entries.flatMap((e) => (e.kind === 'undo' ? [[e.about, e.id] as const] : [])))

@@ -15,7 +15,7 @@ interface SeatRibbonProps {
   source: LiveSource
 }
 
-/** The lap under the seat: what is called, the car moving along it, faults and praise where they happened. */
+/** The lap below the seat: its calls, the moving car, and faults and praise where they happened. */
 export function SeatRibbon({ open, record, sheet, source }: SeatRibbonProps) {
   const { solution, cones, scheme } = open
   const [corner, choose] = useCornerChoice(undefined)

@@ -2,7 +2,7 @@ import { CloudDoneOutlined, PhoneAndroid } from '@mui/icons-material'
 import { Stack, Typography } from '@mui/material'
 import { clockOffsetMs } from '../device/deviceClock'
 
-/** How far off a device's clock was found to be, in words; null where it is right. */
+/** A device's clock error in words; null where the clock is right. */
 function clockWords(offsetMs: number): string | null {
   if (offsetMs === 0) return null
   const minutes = Math.abs(offsetMs) / 60_000

@@ -9,7 +9,7 @@ import { namedBy } from '../stint/openStint'
 import { usePlanVersions } from '../stint/usePlanVersions'
 import { useSolutions, type SolutionInput } from '../workers/useSolution'
 
-/** A stint of a session with the lap that its own car is planned to drive. */
+/** A stint of a session with the planned lap of its own car. */
 export interface SessionStint extends ListedStint {
   readonly solution: PlanSolution
 }
@@ -20,7 +20,7 @@ interface SolvedSessionProps {
   children: (stints: readonly SessionStint[]) => ReactNode
 }
 
-/** Solves each stint of a session for the car that it is driven in, on the plan version that it is driven on. */
+/** Solves each stint of a session for its own car and plan version. */
 export function SolvedSession({ day, session, children }: SolvedSessionProps) {
   const listed = useMemo(
     () => session.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id) ?? []),

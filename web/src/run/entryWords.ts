@@ -13,7 +13,7 @@ export const stepNames = {
 export function entryWords(entry: LogEntry, all: readonly LogEntry[]): string | null {
   switch (entry.kind) {
     case 'line': {
-      // of several who counted one crossing each says the same lap
+      // several devices that counted one crossing all name the same lap
       const number = crossings(effectiveEntries(all)).filter((e) => timeOf(e) <= timeOf(entry) || e.id === entry.id).length
       return `${number <= 1 ? 'Lap 1 started' : `Lap ${number - 1} ended`}${entry.source === 'logger' ? ', by the logger' : ''}`
     }

@@ -8,7 +8,7 @@ const CHOSEN_FOR_MS = 20_000
 
 interface ChosenCorner {
   readonly corner: string | null
-  /** the lap on which it was driven last */
+  /** the lap on which it was last driven */
   readonly lap: number
   readonly source: 'chosen' | 'by the clock' | 'by the logger' | null
   readonly choose: (number: string) => void

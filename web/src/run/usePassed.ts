@@ -10,7 +10,7 @@ export interface Passed extends CornerPass {
 
 const LOOK_EVERY_MS = 500
 
-/** The last corner that was passed. It changes only when it is another, so the seat is not drawn again for nothing. */
+/** The last corner passed. The value changes only with the corner, so that the seat renders no more than it must. */
 export function usePassed(solution: PlanSolution, record: StintRecord, source: LiveSource): Passed | null {
   const [passed, setPassed] = useState<Passed | null>(null)
   useEffect(() => {

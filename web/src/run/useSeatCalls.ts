@@ -11,7 +11,7 @@ export function useSeatCalls({ marked, plan, student, instructor }: OpenStint, r
   const about = useMemo(() => callOptionsOf(marked).about, [marked])
   const lastStep = record.steps.filter((s) => s.of === 'words').pop()?.way
   const fewWords = lastStep === undefined ? student.talk === 'few' : lastStep === 'down'
-  // by what it says: most taps change nothing about what is called
+  // compared by content: most taps don't change the calls
   const right = JSON.stringify(student.talk === 'many' ? [] : [...correctStreaks(record, about)].filter(([, laps]) => laps > 0))
   return useMemo(
     () => callsFor({ plan, instructor }, { marked, language, fewWords, correctStreaks: new Map(JSON.parse(right) as [string, number][]) }),

@@ -8,7 +8,7 @@ export function useWakeLock(active: boolean): void {
     let over = false
     const take = async () => {
       if (document.visibilityState !== 'visible') return
-      const taken = await navigator.wakeLock.request('screen').catch(() => null) // refused on low battery: nothing to mend
+      const taken = await navigator.wakeLock.request('screen').catch(() => null) // refused on low battery; nothing can be done
       if (over) void taken?.release()
       else lock = taken
     }

@@ -1,19 +1,19 @@
 import { cornerByClock, sampleAtStation, expectedLapS, type CornerPass, type PlanSolution, type StintRecord } from '@ochote/core'
 import type { LiveCar } from '../telemetry/followCar'
 
-/** Nothing heard for so long is a lost link, ms. */
+/** After this long without samples the link counts as lost, ms. */
 export const LINK_LOST_MS = 2_500
 
-/** Where the car is, and how that is known. */
+/** Where the car is, and the source of that. */
 export interface Where {
   readonly by: 'logger' | 'clock'
-  /** what to say of how it is known */
+  /** the source in words */
   readonly words: string
-  /** when the plan would be at this place, s from the line */
+  /** the planned time at this place, s from the line */
   readonly plannedS: number
-  /** the corner left behind last, and its lap */
+  /** the corner passed last, and its lap */
   readonly pass: CornerPass | null
-  /** s; null where only a logger could say */
+  /** s; null where only a logger could tell */
   readonly behindS: number | null
   readonly stationM: number | null
 }

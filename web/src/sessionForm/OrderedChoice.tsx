@@ -2,7 +2,7 @@ import { Checkbox, FormControlLabel, FormGroup, Typography } from '@mui/material
 import { useId } from 'react'
 
 interface OrderedChoiceProps {
-  /** what is chosen, and how many are wanted */
+  /** what is chosen, and how many are needed */
   label: string
   options: readonly { id: string; name: string }[]
   chosen: readonly string[]
@@ -12,7 +12,7 @@ interface OrderedChoiceProps {
   row?: boolean
 }
 
-/** Some of several, in the order they are chosen, which their numbers show. */
+/** Several choices in the order they are made, shown by numbers. */
 export function OrderedChoice({ label, options, chosen, onChange, most = Infinity, row = false }: OrderedChoiceProps) {
   const id = useId()
   return (

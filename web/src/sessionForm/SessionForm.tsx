@@ -11,7 +11,7 @@ interface SessionFieldProps {
   value: string
   onChange: (text: string) => void
   good: boolean
-  /** what it has to be, said while it is not */
+  /** what is expected, shown while the value is something else */
   expected: string
   width?: number
 }
@@ -38,7 +38,7 @@ interface SessionFormProps {
   onStartsAt: (text: string) => void
   /** beside name and start */
   beside: ReactNode
-  /** whether the rest of it is as it has to be */
+  /** whether the rest of the form is valid */
   good: boolean
   save: ReturnType<typeof useSaveSession>
   onKeep: () => void
@@ -46,7 +46,7 @@ interface SessionFormProps {
   children: ReactNode
 }
 
-/** The frame of a form that makes a session: what went wrong, its fields, make it or go back. */
+/** The frame of a session's form: problems, fields, save and cancel. */
 export function SessionForm({
   label,
   name,

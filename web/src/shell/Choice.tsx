@@ -4,11 +4,11 @@ interface ChoiceProps {
   open: boolean
   title: string
   text: string
-  /** the last one is what most would choose */
+  /** the last one is the usual choice */
   choices: readonly { name: string; act: () => void }[]
 }
 
-/** A question that has to be answered before anything goes on. */
+/** A question that must be answered first. */
 export function Choice({ open, title, text, choices }: ChoiceProps) {
   return (
     <Dialog open={open} aria-labelledby="choice">

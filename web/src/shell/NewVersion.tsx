@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { registerSW } from 'virtual:pwa-register'
 
-// seldom needed, so not part of what every page loads first
+// seldom needed, so not part of the first load
 const NewVersionNotice = lazy(async () => ({ default: (await import('./NewVersionNotice')).NewVersionNotice }))
 
 /** Offers a new version of Ochote. The page never changes under someone's finger: it waits for the button, or for the next time it is opened. */

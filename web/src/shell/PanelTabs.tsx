@@ -11,7 +11,7 @@ interface PanelTabsProps<K extends string> {
   children: ReactNode
 }
 
-/** The panel beside a drawing: tabs, and what the open one holds, which scrolls. */
+/** The panel beside a drawing: tabs, and the open one's content, which scrolls. */
 export function PanelTabs<K extends string>({ label, id, names, open, onOpen, children }: PanelTabsProps<K>) {
   return (
     <>

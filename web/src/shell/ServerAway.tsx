@@ -3,7 +3,7 @@ import { Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { healthQuery } from '../api/queries'
 
-/** Says in the bar that the server does not answer, so that what is shown may be old. It has its own place, and moves nothing. */
+/** Says in the bar that the server does not answer and the page may be out of date. It has a fixed place and moves nothing. */
 export function ServerAway() {
   const { isError } = useQuery(healthQuery)
   return (

@@ -11,7 +11,7 @@ export const LIBRARY_KEY = 's'
 
 export const stagePath = (dayId: string, stage: string, openId?: string): string => `/days/${dayId}/${stage}${openId ? `/${openId}` : ''}`
 
-/** Whether a key press is meant for a field or a dialog rather than for the page. */
+/** Whether a key press goes to a field or dialog and not to the page. */
 export function isForField(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null
   const typing = target?.closest(

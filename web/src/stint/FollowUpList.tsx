@@ -1,7 +1,7 @@
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import { faultOf, severityNames, type FollowUp, type Verdict } from '@ochote/core'
 
-/** Told apart without colour too. */
+/** Each can be told from the others without colour. */
 const signs: Record<Verdict, string> = {
   'no lap after': '·',
   'not seen since': '○',

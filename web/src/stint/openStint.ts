@@ -1,13 +1,13 @@
 import type { Car, DayView, ListedStint, MarkerScheme, Person, Plan, PlanVersion, Stint, VehicleType } from '@ochote/contracts'
 import type { MarkedPlan } from '@ochote/core'
 
-/** A stint with everything it names, looked up in its day. */
+/** A stint with everything that it refers to, from its day. */
 interface NamedStint {
   readonly day: DayView
   readonly stint: Stint
   readonly plan: Plan
   readonly car: Car
-  /** of the car: everything is computed for it */
+  /** the car's type: everything is computed for it */
   readonly vehicleType: VehicleType
   /** the type that the plan's cones are placed for, where it is another one; else null */
   readonly placedFor: VehicleType | null

@@ -5,9 +5,9 @@ import { sendEntries } from '../device/outbox'
 /** A stint's log as this device knows it. */
 export interface LogState {
   readonly entries: readonly LogEntry[]
-  /** entries kept on this device that the server does not have yet */
+  /** how many entries on this device the server does not have yet */
   readonly waiting: number
-  /** what stopped an entry from being kept on this device, or null */
+  /** why an entry could not be stored on this device, or null */
   readonly refused: unknown
   readonly ready: boolean
 }
@@ -51,7 +51,7 @@ export class StintLog {
     void this.send()
   }
 
-  /** Takes over entries that the server stores, so that what other devices logged shows here too. */
+  /** Merges entries that the server stores, so that other devices' entries show here too. */
   readonly merge = (stored: readonly LogEntry[]): void => {
     const before = new Set(this.others.map((e) => e.id))
     const fresh = stored.filter((e) => !before.has(e.id))
@@ -67,7 +67,7 @@ export class StintLog {
     this.timer = null
   }
 
-  /** Keeps an entry on the device, then shows and sends it. */
+  /** Stores an entry on the device, then shows and sends it. */
   async add(entry: LogEntry): Promise<void> {
     try {
       await storeEntry(entry)

@@ -25,7 +25,7 @@ export class StintLogs {
     for (const stintId of stintIds) if (!this.logs.has(stintId)) this.openOne(stintId)
   }
 
-  /** Takes over what the server stores of a stint. */
+  /** Merges what the server stores of a stint. */
   merge(stintId: string, stored: readonly LogEntry[]): void {
     this.open([stintId])
     this.logs.get(stintId)!.merge(stored)

@@ -11,7 +11,7 @@ import { StintLogs } from './stintLogs'
 type Own<T> = T extends LogEntry ? Omit<T, 'id' | 'stintId' | 'deviceId' | 'deviceTime' | 'clockOffsetMs'> : never
 /** An entry as it is tapped, before it gets its id and time. */
 export type NewEntry = Own<LogEntry>
-/** Id and time of an entry that no finger makes: a logger's crossing has its own. */
+/** Id and time of an entry that comes from a logger. */
 interface GivenIdentity {
   id: string
   atMs: number

@@ -1,13 +1,13 @@
 import { LiveLaps, type LiveLap, type LivePlace, type PlanSolution } from '@ochote/core'
 import { liveStream } from './liveStream'
 
-/** A car as its logger tells of it. */
+/** A car as its logger reports it. */
 export interface LiveCar {
   readonly place: LivePlace | null
   readonly laps: readonly LiveLap[]
-  /** its places of the last minutes, the oldest first */
+  /** its places over the last minutes, oldest first */
   readonly places: readonly LivePlace[]
-  /** when something came from it last, by this device's clock, ms */
+  /** when it was last heard, by this device's clock, ms */
   readonly heardAtMs: number
 }
 

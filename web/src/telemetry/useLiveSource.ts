@@ -5,7 +5,7 @@ import { loggersQuery } from '../api/queries'
 import type { LiveCar } from './followCar'
 import { LiveSource } from './liveSource'
 
-/** The logger that rides in a stint's car, followed while the page is open. */
+/** The logger in a stint's car, followed while the page is open. */
 export function useLiveSource(stintId: string, plan: PlanSolution): LiveSource {
   const [source] = useState(() => new LiveSource())
   const loggers = useQuery(loggersQuery)
@@ -17,6 +17,6 @@ export function useLiveSource(stintId: string, plan: PlanSolution): LiveSource {
   return source
 }
 
-/** Some of what a logger tells; drawn again when that changes. */
+/** Part of what a logger reports; renders again when that part changes. */
 export const useLive = <T extends string | number | null>(source: LiveSource, choose: (car: LiveCar | null) => T): T =>
   useSyncExternalStore(source.subscribe, () => choose(source.car()))

@@ -2,7 +2,7 @@ import type { DayView } from '@ochote/contracts'
 import { releaseBar, stintRecord } from '@ochote/core'
 import type { LoggedStint } from '../stintLog/useDayLogs'
 
-/** Something the day still lacks, and where to do it. */
+/** Something that the day still lacks, and where to fix it. */
 export interface NotReady {
   readonly id: string
   readonly text: string

@@ -3,7 +3,7 @@ import type { PlanSolution } from '@ochote/core'
 import { useCursorStation } from '../ribbon/trackCursor'
 import type { Fit } from './fitToView'
 
-/** The place on the line that is pointed at, in either drawing. */
+/** The cursor's place on the line, whichever drawing it is over. */
 export function CursorDot({ solution, fit, k }: { solution: PlanSolution; fit: Fit; k: number }) {
   const { tokens } = useTheme()
   const station = useCursorStation()

@@ -1,6 +1,6 @@
 import { styled } from '@mui/material/styles'
 
-/** What a map is drawn into: it fills its place, and fingers move the map, not the page. */
+/** The frame of a map: it fills its place, and fingers move the map, not the page. */
 export const MapFrame = styled('div')({
   position: 'relative',
   width: '100%',

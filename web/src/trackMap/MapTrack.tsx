@@ -14,7 +14,7 @@ interface MapTrackProps {
 /** From this zoom on landmarks, posts and hazards are named. */
 const NAMED_FROM = 2.2
 
-/** The ground as it is: run-off, asphalt, kerbs, patches, pit lane, posts, landmarks, start line. */
+/** The ground: run-off, asphalt, kerbs, patches, pit lane, posts, landmarks, start line. */
 export const MapTrack = memo(function MapTrack({ track, features, fit, k }: MapTrackProps) {
   const { tokens } = useTheme()
   const shape = useMemo(() => groundOf(track, features, fit), [track, features, fit])

@@ -3,7 +3,7 @@ import { IconButton, Stack } from '@mui/material'
 
 const STEP = 1.6
 
-/** Zoom in, farther and everything, at the corner of a map. */
+/** Zoom in, zoom out and show everything, in the corner of a map. */
 export function ZoomButtons({ by, onWhole }: { by: (factor: number) => void; onWhole: () => void }) {
   return (
     <Stack className="no-print" sx={{ position: 'absolute', top: 6, right: 6 }}>

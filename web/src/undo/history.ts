@@ -1,4 +1,4 @@
-/** What is edited, with what undo and redo go to. */
+/** A value with the ones that undo and redo lead to. */
 export interface History<T> {
   readonly past: readonly T[]
   readonly present: T

@@ -10,7 +10,7 @@ interface EstimateFromLapProps {
   onTake: (fields: Partial<VehicleForm>) => void
 }
 
-/** Grip and power as a recorded drive shows them: what was used, which is the least there is. */
+/** Grip and power estimated from a recorded drive: what was used, so there is at least that much. */
 export function EstimateFromLap({ vehicle, onTake }: EstimateFromLapProps) {
   const [answer, setAnswer] = useState<{ estimate: VehicleEstimate } | { problems: FieldProblem[] } | null>(null)
   const read = async (file: File) => {

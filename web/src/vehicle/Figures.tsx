@@ -10,7 +10,7 @@ import type { Tokens } from '../theme/tokens'
 const KMH = 3.6
 const points = (list: readonly (readonly [number, number])[]) => list.map(([v, f]) => [v * KMH, f / 1000])
 
-/** What follows from a vehicle's numbers, so that someone who knows the vehicle sees whether they are plausible. */
+/** Figures that follow from a vehicle's numbers, so that someone who knows the vehicle can judge them. */
 export function Figures({ vehicle }: { vehicle: Vehicle }) {
   const figures = useMemo(() => vehicleFigures(vehicle), [vehicle])
   const forces = useMemo(() => driveForces(vehicle), [vehicle])

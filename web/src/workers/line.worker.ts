@@ -3,7 +3,7 @@ import { circuitFromDocument, editableLine, editLine, gripMapOf, usualLineOf, kn
 import type { EditableLine, EditedLine, OffsetLine } from '@ochote/core'
 import type { CircuitDocument, Setup, Vehicle } from '@ochote/contracts'
 
-/** A line to edit, with what it is driven with. */
+/** A line to edit, with the vehicle and set-up that drive it. */
 export interface LineToHold {
   document: CircuitDocument
   vehicle: Vehicle
@@ -11,10 +11,10 @@ export interface LineToHold {
   line: OffsetLine
 }
 
-/** Where a line is drawn to. */
+/** Where a line is dragged to. */
 export interface LineMove {
   stationM: number
-  /** null leaves the line where it runs */
+  /** null leaves the line as it is */
   offsetM: number | null
   /** what is moved: an earlier answer's coefficients; null for the line as it was before */
   from: Float64Array | null

@@ -32,7 +32,7 @@ export interface WhatIfQuestion {
   change: Change
 }
 
-/** The plan solved last: a what-if is asked about it again and again. */
+/** The plan solved last, since what-if questions come one after another. */
 let last: { question: string; solution: PlanSolution } | null = null
 const keyOf = ({ circuitId, circuitVersion, vehicle, setup }: PlanQuestion) => JSON.stringify([circuitId, circuitVersion, vehicle, setup])
 
@@ -50,7 +50,7 @@ function solutionOf(plan: PlanQuestion): Outcome<PlanSolution, FieldProblem[]> {
   return last?.question === keyOf(plan) ? { ok: true, value: last.solution } : solved(plan, () => undefined)
 }
 
-/** Two plans on one circuit. */
+/** Two plans on the same circuit. */
 export interface CompareQuestion {
   first: PlanQuestion & ConeRulesOfPlan
   second: PlanQuestion & ConeRulesOfPlan

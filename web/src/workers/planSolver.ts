@@ -36,7 +36,7 @@ export async function askWhatIf(question: WhatIfQuestion, signal: AbortSignal): 
   return accepted<WhatIfAnswer | null>(await ask(signal, async (remote) => remote.whatIf(question)), REFUSED)
 }
 
-/** Holds two plans against each other, off the interface's thread. */
+/** Compares two plans off the interface's thread. */
 export async function compareInWorker(question: CompareQuestion, signal: AbortSignal): Promise<ComparedPlans> {
   return accepted<ComparedPlans>(await ask(signal, async (remote) => remote.compare(question)), REFUSED)
 }

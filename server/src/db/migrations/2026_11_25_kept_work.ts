@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 
-/** Besides lines, what each corner is for is kept too; what was kept before is done again when it is asked for. */
+/** Corner priorities are stored beside lines. Lines stored before are computed again when they are asked for. */
 export async function up(db: Knex): Promise<void> {
   await db.schema.dropTable('lines')
   await db.schema.createTable('kept_work', (t) => {

@@ -5,7 +5,7 @@ interface OldPlan {
   cone_moves: string
 }
 
-/** Cones are also locked, added, taken away and remarked on by hand; corners are judged; plans have versions that stay. */
+/** Cones can be locked, added, removed and commented on by hand; corners get a judgement; plans have versions that stay. */
 export async function up(db: Knex): Promise<void> {
   await db.schema.alterTable('plans', (t) => {
     t.text('by_hand').notNullable().defaultTo('{"moves":[],"locked":[],"notes":[],"added":[],"removed":[]}')

@@ -1,9 +1,9 @@
 import type { Knex } from 'knex'
 
-/** Meetings, sessions, what a school settles, how people like to be taught, and entries that say more than a code. */
+/** Meetings, sessions, a school's settings, what people want, and entries with more detail than a code. */
 export async function up(db: Knex): Promise<void> {
   await db.schema.alterTable('log_entries', (t) => {
-    /** what an entry's kind has beyond the columns, as JSON */
+    /** fields of an entry's kind that have no column of their own, as JSON */
     t.text('detail').notNullable().defaultTo('{}')
     t.integer('clock_offset_ms').notNullable().defaultTo(0)
   })

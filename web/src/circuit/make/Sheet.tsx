@@ -13,9 +13,9 @@ interface SheetProps {
   onChange: (spots: readonly Spot[]) => void
 }
 
-/** Lines of the grid are about so many pixels apart. */
+/** Grid lines are about this many pixels apart. */
 const GRID_PX = 60
-/** A curve across the sheet is drawn by about so many points. */
+/** A curve across the sheet is drawn with about this many points. */
 const CURVE_POINTS = 400
 
 /** An empty sheet with a grid and a scale. Clicking adds points, and points can be dragged. */

@@ -7,7 +7,7 @@ export interface Spot {
   readonly y: number
 }
 
-/** A circuit needs so many. */
+/** The fewest points a circuit can have. */
 export const FEWEST_SPOTS = 4
 
 /** Where the sheet's middle lies, degrees, and how far the edges are from the line drawn, metres. */
@@ -18,7 +18,7 @@ interface SheetTrack {
   readonly right: number
 }
 
-/** What is drawn on a sheet as a circuit's file. */
+/** Turns what is drawn on a sheet into a circuit's file. */
 export function sheetDocument(
   name: string,
   spots: readonly Spot[],

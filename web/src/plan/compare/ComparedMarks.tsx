@@ -14,7 +14,7 @@ const placeWords = (cone: Cone | null) => (cone ? `${metres(cone.stationM)}, ${k
 const costWords = (costS: number | null) => (costS === null ? '–' : Math.abs(costS) < 0.02 ? 'nothing' : difference(costS))
 const sum = (rows: readonly ComparedCone[], side: 0 | 1) => rows.reduce((all, row) => all + Math.max(0, row.costS[side] ?? 0), 0)
 
-/** The marks of two plans in one table, with one set of marks for both. */
+/** The marks of two plans in one table, and one set of marks that serves both. */
 export function ComparedMarks({ data, names }: { data: ComparedPlans; names: readonly [string, string] }) {
   const [first, second] = data.lapS
   return (

@@ -34,7 +34,7 @@ interface PlacingListProps {
   scheme: MarkerScheme
 }
 
-/** The marks in the order of one drive round: to put out with their places, or to pick up and count. */
+/** The marks in the order of one drive round, to put them out by their places or to pick them up and count them. */
 export function PlacingList({ day, plan, marked: { solution, cones }, scheme }: PlacingListProps) {
   const [use, setUse] = useState<'put out' | 'pick up'>('put out')
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set())

@@ -23,7 +23,7 @@ export function placingCsv(stops: readonly Stop[]): string {
     lon: degrees(cone.lon),
     remark: [cone.note, cone.remark].filter(Boolean).join('; '),
   }))
-  // a leading = or + in a remark would be run as a formula by a spreadsheet; numbers stay numbers
+  // a spreadsheet would run a remark that starts with = or + as a formula; numbers stay numbers
   return Papa.unparse(rows, { escapeFormulae: /^[=+@\t\r]/ })
 }
 

@@ -18,7 +18,7 @@ interface IncidentReportProps {
   onClose: () => void
 }
 
-/** What an incident report needs; it can be left for later, and written again. */
+/** An incident's report; it can be left for later and changed. */
 export function IncidentReport({ incident: { incident, report }, onSave, onClose }: IncidentReportProps) {
   const [typed, setTyped] = useState(
     () => Object.fromEntries(fields.map(({ key }) => [key, report?.[key] ?? ''])) as Record<(typeof fields)[number]['key'], string>,

@@ -19,9 +19,9 @@ type Kind = (typeof kinds)[number]['key']
 
 interface IncidentTargetsProps {
   lap: number
-  /** where it is: the corner shown; null before one is */
+  /** the corner shown; null before there is one */
   corner: string | null
-  /** who else is out, as they are spoken of */
+  /** who else is out, by the names used on the radio */
   others: readonly string[]
   disabled: boolean
   onEvent: (tapped: NewEntry) => string
@@ -40,7 +40,7 @@ const Choices = styled('div')(({ theme }) => ({
   gap: theme.spacing(1),
 }))
 
-/** Everything but faults: passes, flags, incidents, the track, what the student was told. Two taps each, none typed. */
+/** Everything except faults: passes, flags, incidents, the track, what the student was told. Two taps each, no typing. */
 export function IncidentTargets({ lap, corner, others, disabled, onEvent, onReport }: IncidentTargetsProps) {
   const [open, setOpen] = useState<Kind | null>(null)
   const place = { lap, corner: corner ?? '–' }

@@ -8,7 +8,7 @@ interface SheetProps {
   children: ReactNode
 }
 
-/** What happened, chosen with one more tap: large targets at the foot of the window, where the hand is. */
+/** Choices for the second tap: large targets at the foot of the window, near the hand. */
 export function Sheet({ title, onClose, children }: SheetProps) {
   return (
     <Dialog

@@ -19,7 +19,7 @@ interface BehindTheLeadProps {
 /** A car's length, where gaps are given in cars. */
 const CAR_M = 4.4
 
-/** When the followers swap next, the words for it, and the gap in metres and car lengths. */
+/** The next swap and its words, and the gap in metres and car lengths. */
 export function BehindTheLead({ session, names, turn, next, lap, phase, straight }: BehindTheLeadProps) {
   const lapsOfTurnLeft = turn.toLap - Math.max(1, lap)
   const [atFastest, atSlowest] = [straight.speedMps, straight.slowestMps].map((mps) => gapLengthM(session.gapS, mps)) as [number, number]

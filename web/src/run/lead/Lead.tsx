@@ -42,7 +42,7 @@ const POLL_MS = 5_000
 export function Lead({ day, session, stints, actions }: LeadProps) {
   useServerLog({ dayId: day.id }, POLL_MS)
   const { logOf, add } = useStintLogs(session.stintIds)
-  // the lead drives one lap for all: that of the first follower's car
+  // the lead drives one lap for everyone: the one planned for the first follower's car
   const { solution } = stints[0]!
   const people = stints.map(({ stint }) => day.people.find((p) => p.id === stint.studentId)!)
   const names = calledNames(people.map((p) => p.name))
@@ -121,7 +121,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
       <Followers order={turn.order} names={names} chosen={follower} onChoose={setChosen} />
       <LastEntry
         entries={last[0] ? logOf(last[0].stintId).entries : []}
-        // what was logged for everyone is taken back for everyone
+        // an entry for everyone is undone for everyone
         onUndo={(about) => {
           const loggedTogether = last.some((made) => made.id === about) ? last : [{ stintId: last[0]!.stintId, id: about }]
           for (const made of loggedTogether) add(made.stintId, { kind: 'undo', about: made.id })

@@ -8,7 +8,7 @@ export interface Held {
   readonly stintId: string
 }
 
-/** The followers who may not be released, each with the way to brief them. */
+/** The followers who can't be released, each with a button to brief them. */
 export function LeadNotReleased({ held, onBriefed }: { held: readonly Held[]; onBriefed: (stintId: string) => void }) {
   return (
     <Stack role="alert" sx={{ gap: 1, borderLeft: 6, borderColor: 'error.main', pl: 1.5 }}>

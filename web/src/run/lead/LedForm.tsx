@@ -23,7 +23,7 @@ const whole = (text: string, least: number, most: number): number | null => {
   return text.trim() !== '' && Number.isInteger(value) && value >= least && value <= most ? value : null
 }
 
-/** The car a student has today, else one of the plan's type. */
+/** The car that a student has today, else one of the plan's type. */
 function carFor(day: DayView, studentId: string, plan: Plan): Car {
   const today = day.stints.find((s) => s.stint.studentId === studentId)?.stint.carId
   return day.cars.find((car) => car.id === today) ?? day.cars.find((car) => car.vehicleTypeId === plan.vehicleTypeId)!

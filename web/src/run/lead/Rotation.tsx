@@ -12,7 +12,7 @@ interface RotationProps {
 export const swapWords = (names: readonly string[], turn: Turn, next: Turn, swapAt: string): string =>
   `${names[turn.follower]}, drop to the back ${swapAt}, off line, hand up; ${names[next.follower]}, close up behind me`
 
-/** Who is right behind on which laps, and who moves when. */
+/** Who is right behind the lead on which laps, and who moves when. */
 export function Rotation({ turns, names, lap, swapAt }: RotationProps) {
   return (
     <Table size="small" aria-label="Rotation">

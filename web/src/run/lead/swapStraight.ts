@@ -1,6 +1,6 @@
 import { stationsApart, type PlanSolution } from '@ochote/core'
 
-/** The straight on which followers change places, and how fast it is gone along. */
+/** The straight on which followers change places, and the speed along it. */
 export interface SwapStraight {
   /** number of the corner before it */
   readonly after: string

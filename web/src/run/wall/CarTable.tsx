@@ -29,7 +29,7 @@ interface CarTableProps {
 
 const states: Record<CarState['state'], string> = { waiting: 'waiting', 'out lap': 'out lap', running: 'running', in: 'in' }
 
-/** Every car of the session: where it is by the clock, when it comes by next, how late it is. */
+/** Every car of the session: where it should be by the clock, when it is due, how late it is. */
 export function CarTable({ cars, selected, now, onSelect, onLine, onIn, onMet }: CarTableProps) {
   return (
     <Table size="small" aria-label="Cars">

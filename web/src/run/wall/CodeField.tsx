@@ -3,13 +3,13 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
 import { readCoded, type CodedEntry } from '@ochote/core'
 
 interface CodeFieldProps {
-  /** who the code is logged for */
+  /** whom the code is logged for */
   selected: string
   corners: readonly string[]
   likely: (corner: string) => readonly string[]
   carKeys: readonly string[]
   onEntry: (entry: CodedEntry) => void
-  /** a car goes over the line */
+  /** a car crosses the line */
   onLine: (car: number) => void
   onSelect: (car: number) => void
   onMove: (by: 1 | -1) => void

@@ -13,7 +13,7 @@ interface ReleasedFormProps {
   onCancel: (() => void) | null
 }
 
-/** Stints are out together, how far apart they are released, and when every car is in. */
+/** Which stints are out together, how far apart they are released, and when every car must be in. */
 export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
   const [name, setName] = useState('Seated laps')
   const [startsAt, setStartsAt] = useState('10:30')

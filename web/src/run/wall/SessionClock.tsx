@@ -10,12 +10,12 @@ interface SessionClockProps {
   out: number
   shown: boolean
   onShown: () => void
-  /** who is released next, and when at the earliest; null where all are out */
+  /** who is released next, and the earliest time; null where all are out */
   next: { name: string; atMs: number | null } | null
   onRelease: () => void
 }
 
-/** Over an hour the minutes are enough. */
+/** Over an hour, minutes are enough. */
 const left = (ms: number) => {
   const minutes = Math.floor(Math.abs(ms) / 60_000)
   const words = minutes >= 60 ? `${Math.floor(minutes / 60)} h ${minutes % 60} min` : runningTime(Math.abs(ms) / 1000).replace(/\.\d$/, '')
