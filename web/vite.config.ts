@@ -41,13 +41,25 @@ export default defineConfig({
               request.method === 'GET' &&
               url.pathname.startsWith('/api/') &&
               !url.pathname.startsWith('/api/loggers') &&
-              url.pathname !== '/api/health',
+              url.pathname !== '/api/health' &&
+              url.pathname !== '/api/time',
             handler: 'NetworkFirst',
             options: {
               cacheName: 'last-answers',
               networkTimeoutSeconds: 4,
-              expiration: { maxEntries: 400 },
+              expiration: { maxEntries: 400, maxAgeSeconds: 30 * 86_400 },
               cacheableResponse: { statuses: [200] },
+              plugins: [
+                {
+                  // the page says that this is not the server's answer of now
+                  cachedResponseWillBeUsed: async ({ cachedResponse }) => {
+                    if (!cachedResponse) return null
+                    const headers = new Headers(cachedResponse.headers)
+                    headers.set('x-ochote-kept', '1')
+                    return new Response(await cachedResponse.blob(), { status: cachedResponse.status, headers })
+                  },
+                },
+              ],
             },
           },
         ],

@@ -17,17 +17,24 @@ export {
 } from './circuit'
 export {
   beforeDriving,
+  clockEpochSchema,
   flagColours,
   incidentKinds,
   logBatchSchema,
   logEntrySchema,
   logPageSchema,
+  lackingAnswerSchema,
+  lackingSchema,
   logReceiptSchema,
+  refusedEntrySchema,
+  serverTimeSchema,
   sides,
   storedEntrySchema,
   surfaceStates,
+  type ClockEpoch,
   type LogEntry,
   type LogPage,
+  type RefusedEntry,
   type StoredEntry,
 } from './log'
 export {
@@ -67,6 +74,7 @@ export {
   type StintView,
   type StudentView,
 } from './views'
+export { INTERFACE_HEADER, INTERFACE_VERSION } from './interfaceVersion'
 export { problemSchema, type Problem } from './problem'
 export {
   priorityKinds,

@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { fieldProblemSchema } from './fieldProblem'
 
 const id = z.uuid()
 const severity = z.union([z.literal(1), z.literal(2), z.literal(3)])
@@ -11,16 +12,26 @@ export const incidentKinds = ['off', 'spin', 'contact', 'injury'] as const
 export const surfaceStates = ['dry', 'drying', 'damp', 'wet', 'standing water', 'slippery patch'] as const
 export const sides = ['left', 'right'] as const
 
+/** A device's clock may be far off, and still every page has to be able to show its times. */
+const deviceTimeSchema = z.iso
+  .datetime()
+  .max(30)
+  .refine((time) => Number(time.slice(0, 4)) < 2200, 'a time before the year 2200')
+const TEN_YEARS_MS = 10 * 366 * 86_400_000
+const offsetSchema = z.number().int().min(-TEN_YEARS_MS).max(TEN_YEARS_MS)
+
 /** What every entry of a stint's log carries. Entries are only ever added; a correction is an entry of its own. */
 const common = {
   /** made by the device, so that sending an entry twice stores it once */
   id,
   stintId: id,
   deviceId: z.string().min(1).max(60),
-  /** when it was tapped, by the device's clock */
-  deviceTime: z.iso.datetime(),
-  /** how far the true time was ahead of the device's clock, ms; absent where its clock was right */
-  clockOffsetMs: z.number().int().optional(),
+  /** when it was tapped, by the device's clock; what a logger measured has the logger's time */
+  deviceTime: deviceTimeSchema,
+  /** how far the true time was ahead of the device's clock, ms; absent where its clock was right, or is not known */
+  clockOffsetMs: offsetSchema.optional(),
+  /** the run of the device's clock that the time was read from; absent where a logger measured the time */
+  clockEpoch: id.optional(),
 }
 
 export const logEntrySchema = z.discriminatedUnion('kind', [
@@ -88,22 +99,45 @@ export const beforeDriving: readonly LogEntry['kind'][] = ['question', 'meeting'
 export const storedEntrySchema = z.intersection(logEntrySchema, z.object({ serverTime: z.iso.datetime(), seq: z.number().int().min(1) }))
 export type StoredEntry = z.infer<typeof storedEntrySchema>
 
+/** How far the true time is ahead of a device's clock during one run of that clock, ms: from one jump of the clock to the next. */
+export const clockEpochSchema = z.object({
+  epoch: id,
+  offsetMs: offsetSchema,
+  /** measured over the link, or the same in the epochs measured before and after */
+  foundBy: z.enum(['measured', 'between']),
+})
+export type ClockEpoch = z.infer<typeof clockEpochSchema>
+
+/** The server takes and refuses each entry by itself, so a batch checks none of them. */
 export const logBatchSchema = z.object({
-  entries: z.array(logEntrySchema).min(1).max(500),
-  /** the device's clock as it sends, so that a clock that is wrong is noticed */
-  sentAt: z.iso.datetime().optional(),
+  entries: z.array(z.unknown()).min(1).max(500),
+  clocks: z.array(clockEpochSchema).max(100).optional(),
 })
-/** Ids the server now holds, in the order sent; an entry it held already counts too. */
+
+/** An entry that the server does not take, and why. */
+export const refusedEntrySchema = fieldProblemSchema.extend({ id: z.string().max(60) })
+export type RefusedEntry = z.infer<typeof refusedEntrySchema>
+
+/** A receipt for each entry of a batch. An entry that the server held already counts as stored. */
 export const logReceiptSchema = z.object({
+  databaseId: id,
   stored: z.array(id),
-  /** how far the device's clock is behind the server's, ms; 0 where it is right within what sending takes */
-  clockOffsetMs: z.number().int(),
+  refused: z.array(refusedEntrySchema),
 })
+
+/** Asks which of these entries the server lacks, as after it went back to older data. */
+export const lackingSchema = z.object({ ids: z.array(id).max(1_000) })
+export const lackingAnswerSchema = z.object({ databaseId: id, lacking: z.array(id) })
+
+/** The server's clock, and which database it serves. */
+export const serverTimeSchema = z.object({ nowMs: z.number(), databaseId: id })
 
 /** Entries stored after the one a page had last. */
 export const logPageSchema = z.object({
   entries: z.array(storedEntrySchema),
   /** `seq` of the last entry stored so far: ask for what comes after it */
   last: z.number().int().min(0),
+  /** how many stored entries of each stint this server cannot read: they are left out, not lost */
+  unreadable: z.record(id, z.number().int().min(1)),
 })
 export type LogPage = z.infer<typeof logPageSchema>

@@ -9,7 +9,11 @@ export const problemSchema = z.discriminatedUnion('code', [
   z.object({ ...common, code: z.literal('not-found') }),
   z.object({ ...common, code: z.literal('conflict'), currentVersion: z.number().int() }),
   z.object({ ...common, code: z.literal('unexpected'), requestId: z.string() }),
+  /** this device has not given the school's PIN */
+  z.object({ ...common, code: z.literal('locked') }),
   /** made by the web application itself when no answer came */
   z.object({ ...common, code: z.literal('unreachable') }),
+  /** made by the web application itself when the answer does not fit the page */
+  z.object({ ...common, code: z.literal('unreadable') }),
 ])
 export type Problem = z.infer<typeof problemSchema>

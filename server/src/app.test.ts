@@ -5,7 +5,6 @@ import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import {
   dayViewSchema,
-  logPageSchema,
   planVersionSchema,
   problemSchema,
   stintViewSchema,
@@ -311,58 +310,6 @@ describe('the demonstration', () => {
         fields: [{ field: 'draft.vehicleTypeId', expected: 'a vehicle type in the library' }],
       })
       expect((await app.ask('GET', `/api/plans/${plan.id}`)).body).toEqual(plan)
-    })
-  })
-
-  describe('a stint’s log', () => {
-    const open = () => day.stints.find((s) => s.stint.planVersionId === null)!.stint
-    const lineAt = (stintId: string, deviceTime: string) => ({ id: randomUUID(), stintId, deviceId: 'tablet', deviceTime, kind: 'line' })
-    const logged = async (id: string) => logPageSchema.parse((await app.ask('GET', `/api/log?stintId=${id}`)).body).entries
-    const send = (stintId: string, entries: unknown[]) => app.ask('POST', `/api/stints/${stintId}/log`, { entries })
-
-    it('stores an entry once however often it comes, with the server’s own time', async () => {
-      const { id } = open()
-      const entry = lineAt(id, '2026-10-17T10:40:00.000Z')
-      expect((await send(id, [entry])).body).toEqual({ stored: [entry.id], clockOffsetMs: 0 })
-      expect((await send(id, [entry, entry])).body).toEqual({ stored: [entry.id, entry.id], clockOffsetMs: 0 })
-      expect(await logged(id)).toMatchObject([{ ...entry, serverTime: '2026-10-17T12:00:00.000Z' }])
-    })
-
-    it('keeps all kinds of entries as they were sent, in the order they were tapped', async () => {
-      const { id } = open()
-      const base = (n: number) => ({ id: randomUUID(), stintId: id, deviceId: 'tablet', deviceTime: `2026-10-17T10:4${n}:00.000Z` })
-      const fault = { ...base(1), kind: 'fault', lap: 1, corner: '5', code: 'be', severity: 1 }
-      const entries = [
-        { ...base(0), kind: 'line' },
-        fault,
-        { ...base(2), kind: 'severity', about: fault.id, severity: 2 },
-        { ...base(3), kind: 'better', lap: 2, corner: '5', about: fault.id },
-        { ...base(4), kind: 'praise', lap: 2, corner: '6', code: 'smooth' },
-        { ...base(5), kind: 'undo', about: fault.id },
-        { ...base(6), kind: 'in' },
-      ]
-      await send(id, [...entries].reverse())
-      expect((await logged(id)).map(({ serverTime, seq: _seq, ...entry }) => (expect(serverTime).toMatch(/Z$/), entry))).toEqual(
-        entries.reverse(),
-      )
-    })
-
-    it('refuses a whole batch that holds one entry it cannot use', async () => {
-      const { id } = open()
-      const good = lineAt(id, '2026-10-17T10:40:00.000Z')
-      const { status, body } = await send(id, [
-        good,
-        { ...good, id: randomUUID(), kind: 'fault', lap: 1, corner: '4', code: 'be', severity: 9 },
-      ])
-      expect(status).toBe(400)
-      expect(problemOf(body)).toMatchObject({ fields: [{ field: 'entries[1].severity', found: '9' }] })
-      expect(await logged(id)).toEqual([])
-    })
-
-    it('refuses an entry of another stint', async () => {
-      const { id } = open()
-      const { body } = await send(id, [lineAt(randomUUID(), '2026-10-17T10:40:00.000Z')])
-      expect(problemOf(body)).toMatchObject({ code: 'invalid-input', fields: [{ field: 'entries[0].stintId', expected: id }] })
     })
   })
 

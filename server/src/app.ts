@@ -3,11 +3,13 @@ import { join } from 'node:path'
 import compression from 'compression'
 import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
+import { INTERFACE_HEADER, INTERFACE_VERSION, serverTimeSchema } from '@ochote/contracts'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
 import { carRoutes } from './cars/carRoutes'
 import { circuitRoutes } from './circuits/circuitRoutes'
 import { dayRoutes } from './days/dayRoutes'
+import { answer } from './http/answer'
 import { unknownPath, problemHandler } from './http/problemHandler'
 import { solutionRoutes } from './solutions/solutionRoutes'
 import { logRoutes } from './log/logRoutes'
@@ -51,9 +53,18 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
   const all = repositoriesOf(db)
   const hub = new LoggerHub(() => now().getTime())
   const api = Router()
+    .use((_req, res, next) => {
+      res.setHeader(INTERFACE_HEADER, INTERFACE_VERSION)
+      res.setHeader('cache-control', 'no-store')
+      next()
+    })
     .get('/health', async (_req, res) => {
       await db.raw('select 1')
       res.json({ ok: true })
+    })
+    .get('/time', async (_req, res) => {
+      const databaseId = await all.databaseId()
+      answer(res, serverTimeSchema, { nowMs: now().getTime(), databaseId })
     })
     .use('/circuits', express.json({ limit: LARGEST_FILE }), circuitRoutes(all.circuits))
     .use(express.json({ limit: '1mb' }))

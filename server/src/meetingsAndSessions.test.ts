@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { dayViewSchema, meetingSchema, problemSchema, schoolSchema, stintViewSchema, type DayView, type Stint } from '@ochote/contracts'
+import { dayViewSchema, meetingSchema, problemSchema, schoolSchema, type DayView, type Stint } from '@ochote/contracts'
 import { seededFile } from './testing/seededFile'
 import { startApp, type RunningApp } from './testing/startApp'
 
-const NOW = '2026-10-17T12:00:00.000Z'
 let app: RunningApp
 let day: DayView
 let open: Stint
@@ -114,75 +113,5 @@ describe('how someone likes to be taught', () => {
     expect((await save({ talk: 'many' }, 1)).status).toBe(409)
     expect(fieldsOf((await save({ wordsPerSecond: 40 }, 2)).body)).toEqual(['change.wordsPerSecond'])
     expect((await app.ask('PUT', `/api/people/${randomUUID()}`, { change: { talk: 'few' }, fromVersion: 1 })).status).toBe(404)
-  })
-})
-
-describe('a log', () => {
-  const base = (minute: number) => ({
-    id: randomUUID(),
-    stintId: open.id,
-    deviceId: 'tablet',
-    deviceTime: `2026-10-17T11:${minute}:00.000Z`,
-  })
-  const send = (entries: unknown[], sentAt?: string) =>
-    app.ask('POST', `/api/stints/${open.id}/log`, { entries, ...(sentAt ? { sentAt } : {}) })
-  const stored = async () => ({
-    ...stintViewSchema.parse((await app.ask('GET', `/api/stints/${open.id}`)).body),
-    log: (await app.all.logs.page({ stintId: open.id }, 0)).entries,
-  })
-
-  it('keeps everything that an entry says beyond corner and code', async () => {
-    const off = { ...base(11), kind: 'incident', lap: 1, corner: '5', what: 'off' }
-    const entries = [
-      { ...base(10), kind: 'release' },
-      off,
-      {
-        ...base(12),
-        kind: 'report',
-        about: off.id,
-        happened: 'Wide, then grass',
-        others: '',
-        injured: '',
-        damage: 'none seen',
-        witnesses: 'post 5',
-        done: 'in for a look',
-      },
-      { ...base(13), kind: 'pass', lap: 2, corner: '6', way: 'passed', side: 'left', who: 'the blue hatch' },
-      { ...base(14), kind: 'flag', lap: 2, corner: '7', flag: 'yellow' },
-      { ...base(15), kind: 'conditions', lap: 3, corner: '1', surface: 'drying' },
-      { ...base(16), kind: 'called', lap: 3, corner: '4', code: 'be' },
-      { ...base(17), kind: 'told', lap: 5, what: 'last lap' },
-      { ...base(18), kind: 'step', lap: 5, of: 'pace', way: 'down', reason: 'off' },
-      { ...base(19), kind: 'line', source: 'logger' },
-    ]
-    await send(entries)
-    expect((await stored()).log.map(({ serverTime, seq: _seq, ...entry }) => (expect(serverTime).toBe(NOW), entry))).toEqual(entries)
-  })
-
-  it('leaves the plan open to change while nothing was driven: a question holds no plan', async () => {
-    await send([{ ...base(10), kind: 'question', corner: '4', text: 'Which gear?' }])
-    expect((await stored()).stint.planVersionId).toBeNull()
-    await send([{ ...base(11), kind: 'line' }])
-    expect((await stored()).stint.planVersionId).not.toBeNull()
-  })
-
-  it('puts a device’s clock right that is minutes wrong, and leaves one alone that is seconds off', async () => {
-    const wrong = { ...base(10), kind: 'line' }
-    expect((await send([wrong], '2026-10-17T11:53:00.000Z')).body).toEqual({ stored: [wrong.id], clockOffsetMs: 420_000 })
-    expect((await stored()).log[0]).toMatchObject({ deviceTime: wrong.deviceTime, clockOffsetMs: 420_000 })
-    expect((await send([{ ...base(11), kind: 'line' }], '2026-10-17T11:59:58.000Z')).body).toMatchObject({ clockOffsetMs: 0 })
-  })
-
-  it('times a batch by the offset the device knows, whichever of its entries carries that', async () => {
-    const [before, after] = [
-      { ...base(12), kind: 'line' },
-      { ...base(13), kind: 'line', clockOffsetMs: 420_000 },
-    ]
-    expect((await send([before, after], '2026-10-17T11:53:02.000Z')).body).toMatchObject({ clockOffsetMs: 420_000 })
-  })
-
-  it('times every lap of a device by the offset it was told first', async () => {
-    const told = { ...base(12), kind: 'line', clockOffsetMs: 420_000 }
-    expect((await send([told], '2026-10-17T11:53:01.500Z')).body).toMatchObject({ clockOffsetMs: 420_000 })
   })
 })

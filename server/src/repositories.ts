@@ -12,6 +12,7 @@ import { schoolRepository } from './school/schoolRepository'
 import { sessionRepository } from './sessions/sessionRepository'
 import { solutionRepository } from './solutions/solutionRepository'
 import { stintRepository } from './stints/stintRepository'
+import { databaseIdentity } from './db/databaseIdentity'
 import { writeCount } from './db/writeCount'
 import { vehicleTypeRepository } from './vehicleTypes/vehicleTypeRepository'
 
@@ -31,17 +32,20 @@ const byNoun = (db: Knex) => ({
   stints: stintRepository(db),
   vehicleTypes: vehicleTypeRepository(db),
 })
-type ByNoun = ReturnType<typeof byNoun>
+export type ByNoun = ReturnType<typeof byNoun>
 export interface Repositories extends ByNoun {
   /** A number that rises whenever anything but a log entry is stored or changed. */
   writes: () => number
   /** Makes several changes, all of them or none. */
-  transaction: (task: (within: ByNoun) => Promise<void>) => Promise<void>
+  transaction: <T>(task: (within: ByNoun) => Promise<T>) => Promise<T>
+  /** the database's own name */
+  databaseId: () => Promise<string>
 }
 
 /** Everything stored, by noun. */
 export const repositoriesOf = (db: Knex): Repositories => ({
   ...byNoun(db),
   writes: writeCount(db),
+  databaseId: databaseIdentity(db),
   transaction: (task) => db.transaction((trx) => task(byNoun(trx))),
 })

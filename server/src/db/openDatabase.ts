@@ -9,6 +9,7 @@ import * as briefAndRun from './migrations/2026_11_26_brief_and_run'
 import * as keptWork from './migrations/2026_11_25_kept_work'
 import * as names from './migrations/2026_11_29_names'
 import * as shapes from './migrations/2026_11_29_shapes'
+import * as durability from './migrations/2026_11_29_durability'
 
 interface NamedMigration extends Knex.Migration {
   name: string
@@ -24,6 +25,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_26_brief_and_run', ...briefAndRun },
   { name: '2026_11_29_names', ...names },
   { name: '2026_11_29_shapes', ...shapes },
+  { name: '2026_11_29_durability', ...durability },
 ]
 
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {

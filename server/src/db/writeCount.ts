@@ -5,7 +5,7 @@ interface Statement {
 }
 
 const CHANGES = /^\s*(insert|update|delete|alter|drop|create)\b/i
-const LOG = /^\s*insert into [`"]log_entries[`"]/i
+const LOG = /^\s*insert into [`"](log_entries|device_clocks)[`"]/i
 
 /**
  * Counts the statements that change anything but the log, in transactions too. While the count stands still, an answer from

@@ -1,4 +1,5 @@
 import { storedEntrySchema, type LogEntry, type StoredEntry } from '@ochote/contracts'
+import type { z } from 'zod'
 
 export interface EntryRow {
   seq: number
@@ -15,17 +16,24 @@ export interface EntryRow {
   about: string | null
   detail: string
   clock_offset_ms: number | string
+  clock_epoch: string | null
+}
+
+/** A row with the offset that was measured for its clock, if one was. */
+export interface TimedRow extends EntryRow {
+  measured_ms: number | string | null
 }
 
 /** Fields with columns of their own; the rest of an entry is stored as JSON beside them. */
 const withColumns = ['lap', 'corner', 'code', 'severity', 'about'] as const
 
-export function toEntry(row: EntryRow): StoredEntry {
-  const { seq, id, stint_id, device_id, device_time, server_time, detail, clock_offset_ms, ...own } = row
+/** The entry in a row, or why it cannot be read: one bad row must not take its whole log with it. */
+export function readEntry(row: TimedRow): z.ZodSafeParseResult<StoredEntry> {
+  const { seq, id, stint_id, device_id, device_time, server_time, detail, clock_offset_ms, measured_ms, clock_epoch, ...own } = row
   const present = Object.fromEntries(Object.entries(own).filter(([, value]) => value !== null))
-  const clockOffsetMs = Number(clock_offset_ms) // PostgreSQL sends large whole numbers as text
-  return storedEntrySchema.parse({
-    ...(JSON.parse(detail) as object),
+  const clockOffsetMs = Number(measured_ms ?? clock_offset_ms) // PostgreSQL sends large whole numbers as text
+  return storedEntrySchema.safeParse({
+    ...jsonOr(detail, {}),
     seq,
     id,
     stintId: stint_id,
@@ -33,12 +41,21 @@ export function toEntry(row: EntryRow): StoredEntry {
     deviceTime: device_time,
     serverTime: server_time,
     ...(clockOffsetMs === 0 ? {} : { clockOffsetMs }),
+    ...(clock_epoch === null ? {} : { clockEpoch: clock_epoch }),
     ...present,
   })
 }
 
+function jsonOr(text: string, otherwise: object): object {
+  try {
+    return JSON.parse(text) as object
+  } catch {
+    return otherwise
+  }
+}
+
 export function fromEntry(entry: LogEntry, serverTime: string): Omit<EntryRow, 'seq'> {
-  const { id, stintId, deviceId, deviceTime, kind, clockOffsetMs = 0, ...own } = entry
+  const { id, stintId, deviceId, deviceTime, kind, clockOffsetMs = 0, clockEpoch = null, ...own } = entry
   const fields: Record<string, unknown> = own
   const columns = Object.fromEntries(withColumns.map((name) => [name, fields[name] ?? null]))
   const rest = Object.entries(fields).filter(([name]) => !(withColumns as readonly string[]).includes(name))
@@ -52,5 +69,6 @@ export function fromEntry(entry: LogEntry, serverTime: string): Omit<EntryRow, '
     ...(columns as Pick<EntryRow, (typeof withColumns)[number]>),
     detail: JSON.stringify(Object.fromEntries(rest)),
     clock_offset_ms: clockOffsetMs,
+    clock_epoch: clockEpoch,
   }
 }

@@ -19,7 +19,7 @@ describe('the log since a page last asked', () => {
     const whole = await page(`dayId=${day.id}`)
     expect(whole.entries.length).toBeGreaterThan(20)
     expect(whole.entries.at(-1)!.seq).toBe(whole.last)
-    expect(await page(`dayId=${day.id}&after=${whole.last}`)).toEqual({ entries: [], last: whole.last })
+    expect(await page(`dayId=${day.id}&after=${whole.last}`)).toEqual({ entries: [], last: whole.last, unreadable: {} })
     const { stint } = day.stints.find((one) => one.stint.planVersionId === null)!
     const deviceTime = '2026-10-17T11:59:58.000Z'
     const entry = { id: randomUUID(), stintId: stint.id, deviceId: 'tablet', deviceTime, kind: 'release' as const }

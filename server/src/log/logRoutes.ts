@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { logPageSchema } from '@ochote/contracts'
+import { lackingAnswerSchema, lackingSchema, logPageSchema } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
@@ -16,10 +16,15 @@ const querySchema = z.union(
   { error: 'one of dayId, stintId and studentId, and the number of the last entry as after' },
 )
 
-/** Log entries stored since a page last asked. */
-export function logRoutes({ logs }: Pick<Repositories, 'logs'>): Router {
-  return Router().get('/', async (req, res) => {
-    const { after: last, ...whose } = parseInput(querySchema, req.query)
-    answer(res, logPageSchema, await logs.page(whose as LogOf, last))
-  })
+/** Log entries stored since a page last asked, and which of a device's entries are not stored. */
+export function logRoutes({ logs, databaseId }: Pick<Repositories, 'logs' | 'databaseId'>): Router {
+  return Router()
+    .get('/', async (req, res) => {
+      const { after: last, ...whose } = parseInput(querySchema, req.query)
+      answer(res, logPageSchema, await logs.page(whose as LogOf, last))
+    })
+    .post('/lacking', async (req, res) => {
+      const { ids } = parseInput(lackingSchema, req.body)
+      answer(res, lackingAnswerSchema, { lacking: await logs.lacking(ids), databaseId: await databaseId() })
+    })
 }

@@ -1,9 +1,9 @@
 import { planDraftSchema, type Plan, type PlanVersion } from '@ochote/contracts'
-import type { Repositories } from '../repositories'
+import type { ByNoun } from '../repositories'
 
 /** Stores a plan as it is now, with everything it is made from. */
 export async function storePlanVersion(
-  all: Pick<Repositories, 'circuits' | 'vehicleTypes' | 'markerSchemes' | 'planVersions'>,
+  all: Pick<ByNoun, 'circuits' | 'vehicleTypes' | 'markerSchemes' | 'planVersions'>,
   plan: Plan,
   made: Pick<PlanVersion, 'id' | 'at' | 'by'>,
 ): Promise<PlanVersion> {

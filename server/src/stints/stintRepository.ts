@@ -77,6 +77,11 @@ export function stintRepository(db: Knex) {
   }
   return {
     find: async (id: string): Promise<StintView | undefined> => (await views(await stints().where({ id })))[0],
+    /** What a stint is driven on, or undefined where it is not stored. */
+    planOf: async (id: string): Promise<Pick<Stint, 'planId' | 'planVersionId'> | undefined> => {
+      const row = await stints().where({ id }).first('plan_id', 'plan_version_id')
+      return row && { planId: row.plan_id, planVersionId: row.plan_version_id }
+    },
     listForDay: async (dayId: string): Promise<ListedStint[]> => {
       const rows = await stints().where({ day_id: dayId }).orderBy(inOrder)
       const debriefed = new Set((await debriefsOf(rows).select('stint_id')).map((d) => d.stint_id))

@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import * as z from 'zod'
+import { INTERFACE_VERSION } from '@ochote/contracts'
 import { fakeServer } from '../fixtures/fakeServer'
 import { ProblemError, request } from './request'
 
@@ -39,13 +40,70 @@ describe('asking the server', () => {
     expect(error.message).toContain('Nothing on this page is lost')
   })
 
-  it('refuses an answer of another shape', async () => {
+  it('names the field of an answer that does not fit the page, in no validator’s words', async () => {
     fakeServer(() => ({ body: { laps: 'five' } }))
-    expect(await refusal(request(schema, '/api/x'))).toBeInstanceOf(z.ZodError)
+    const error = (await refusal(request(schema, '/api/x'))) as ProblemError
+    expect(error.problem.code).toBe('unreadable')
+    expect(error.message).toContain('laps: found "five", expected number')
+    expect(error.message).toContain('Reload the page')
   })
 
   it('passes a stop on as a stop, not as a problem', async () => {
-    vi.stubGlobal('fetch', () => Promise.reject(new DOMException('stopped', 'AbortError')))
-    expect(await refusal(request(schema, '/api/x'))).toBeInstanceOf(DOMException)
+    const stop = new AbortController()
+    vi.stubGlobal('fetch', (_path: string, { signal }: RequestInit) => {
+      return new Promise((_, reject) => signal!.addEventListener('abort', () => reject(new DOMException('stopped', 'AbortError'))))
+    })
+    const asked = refusal(request(schema, '/api/x', { signal: stop.signal }))
+    stop.abort()
+    expect(await asked).toBeInstanceOf(DOMException)
+  })
+
+  it('gives up on a server that does not answer in time', async () => {
+    vi.stubGlobal('fetch', (_path: string, { signal }: RequestInit) => {
+      return new Promise((_, reject) => signal!.addEventListener('abort', () => reject(new DOMException('late', 'AbortError'))))
+    })
+    const error = (await refusal(request(schema, '/api/x', { withinMs: 10 }))) as ProblemError
+    expect(error.problem.code).toBe('unreachable')
+  })
+
+  it('counts bytes, not characters, for what a browser sends after a page has closed, over all requests under way', async () => {
+    const alive: (boolean | undefined)[] = []
+    const waiting: (() => void)[] = []
+    vi.stubGlobal('fetch', (_path: string, { keepalive }: RequestInit) => {
+      alive.push(keepalive)
+      return new Promise((resolve) => waiting.push(() => resolve(new Response('{"laps":1}'))))
+    })
+    const save = (body: string) => request(schema, '/api/x', { method: 'PUT', body })
+    const saves = [save('記'.repeat(22_000)), save('a'.repeat(29_000)), save('a'.repeat(29_000)), save('a'.repeat(29_000))]
+    waiting.forEach((answer) => answer())
+    await Promise.all(saves)
+    expect(alive).toEqual([undefined, true, true, undefined])
+    const after = save('a'.repeat(29_000))
+    waiting.at(-1)!()
+    await after
+    expect(alive.at(-1)).toBe(true)
+  })
+
+  it('sends a large save again without that where the browser refuses it', async () => {
+    const alive: (boolean | undefined)[] = []
+    vi.stubGlobal('fetch', (_path: string, { keepalive }: RequestInit) => {
+      alive.push(keepalive)
+      return keepalive ? Promise.reject(new TypeError('Failed to fetch')) : Promise.resolve(new Response('{"laps":1}'))
+    })
+    expect(await request(schema, '/api/x', { method: 'PUT', body: 'a'.repeat(29_000) })).toEqual({ laps: 1 })
+    expect(alive).toEqual([true, undefined])
+  })
+
+  it('knows a server of another version, and answers that the device kept', async () => {
+    const { oldestAnswer } = await import('./answerAge')
+    const { otherVersion } = await import('./interfaceVersion')
+    const answer = (headers: Record<string, string>) =>
+      vi.stubGlobal('fetch', () => Promise.resolve(new Response('{"laps":1}', { headers })))
+    answer({ 'ochote-interface': '999', 'x-ochote-kept': '1', date: 'Sat, 17 Oct 2026 10:42:00 GMT' })
+    await request(schema, '/api/x')
+    expect([otherVersion.snapshot(), oldestAnswer.snapshot()]).toEqual([true, '2026-10-17T10:42:00.000Z'])
+    answer({ 'ochote-interface': String(INTERFACE_VERSION) })
+    await request(schema, '/api/x')
+    expect([otherVersion.snapshot(), oldestAnswer.snapshot()]).toEqual([false, null])
   })
 })

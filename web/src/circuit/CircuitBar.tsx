@@ -1,7 +1,7 @@
 import { ArrowBack, FileDownloadOutlined, SaveOutlined } from '@mui/icons-material'
 import { Box, Button, Stack, Typography } from '@mui/material'
 import { Link } from 'react-router'
-import { saveFile } from '../pdf/saveFile'
+import { saveFile } from '../device/saveFile'
 import { UndoRedo } from '../undo/UndoRedo'
 import type { useCircuitDraft } from './useCircuitDraft'
 

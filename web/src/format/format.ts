@@ -37,5 +37,5 @@ export const shortDay = (day: string): string => dayjs(day).format('D MMM')
 /** 14:02 */
 export const clock = (iso: string): string => dayjs(iso).format('HH:mm')
 
-/** "1 lap", "3 laps" */
-export const count = (n: number, noun: string): string => `${n} ${noun}${n === 1 ? '' : 's'}`
+/** "1 lap", "3 laps", "2 entries" */
+export const count = (n: number, noun: string, plural = `${noun}s`): string => `${n} ${n === 1 ? noun : plural}`

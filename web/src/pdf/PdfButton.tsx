@@ -2,7 +2,7 @@ import { PictureAsPdfOutlined } from '@mui/icons-material'
 import { Button } from '@mui/material'
 import { useState } from 'react'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { saveFile } from './saveFile'
+import { saveFile } from '../device/saveFile'
 
 interface PdfButtonProps {
   name: string

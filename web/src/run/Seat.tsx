@@ -4,7 +4,6 @@ import { visuallyHidden } from '@mui/utils'
 import { useCallback, useMemo, useState, type ReactNode } from 'react'
 import { followUps, isCalled, stintRecord, suggestSteps, timedLaps, correctionsToAskAbout } from '@ochote/core'
 import { useLiveSource } from '../telemetry/useLiveSource'
-import { ProblemNotice } from '../problem/ProblemNotice'
 import { FollowUpList } from '../stint/FollowUpList'
 import type { OpenStint } from '../stint/openStint'
 import { buzz } from './buzz'
@@ -103,9 +102,8 @@ export function Seat({ open, choice, seats }: SeatProps) {
           <Box sx={{ display: onPhone }}>
             <LoggerControl stint={stint} />
           </Box>
-          <SendingState waiting={log.waiting} />
+          <SendingState waiting={log.waiting} unreadable={log.unreadable} />
         </Stack>
-        {log.refused !== null && <ProblemNotice error={log.refused} />}
         <div ref={clock}>
           <SeatClock record={record} plannedLaps={stint.plannedLaps} source={source} />
         </div>

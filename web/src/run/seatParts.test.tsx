@@ -2,7 +2,7 @@ import { fireEvent, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { followUps, isCalled, planCalls, stintRecord, type LivePlace } from '@ochote/core'
-import { setClockOffsetMs } from '../device/deviceClock'
+import { setMeasured } from '../device/deviceClock'
 import { renderPage } from '../fixtures/render'
 import { markedStadium, idOf, logOf, solved } from '../fixtures/stadium'
 import type { LiveCar } from '../telemetry/followCar'
@@ -193,8 +193,8 @@ describe('the state of sending', () => {
     [0, 420_000, 'All saved· clock 7 min slow, put right'],
     [0, -20_000, 'All saved· clock 20 s fast, put right'],
   ])('%s waiting, clock %s ms off: %s', (waiting, offset, words) => {
-    setClockOffsetMs(offset)
-    renderPage(<SendingState waiting={waiting} />)
+    setMeasured(offset)
+    renderPage(<SendingState waiting={waiting} unreadable={0} />)
     expect(screen.getByRole('status').textContent).toBe(words)
   })
 })

@@ -10,7 +10,7 @@ const TARGETS = 6
 export function useLikelyCodes({ stint, solution, student }: OpenStint, record: StintRecord, corner: string | null): string[] {
   const earlier = useQuery(logQuery({ studentId: student.id }))
   const seenBefore = useMemo(
-    () => [...(earlier.data?.byStint ?? [])].flatMap(([id, entries]) => (id === stint.id ? [] : [...stintRecord(entries).faults])),
+    () => [...(earlier.data?.byStint ?? [])].flatMap(([id, { entries }]) => (id === stint.id ? [] : [...stintRecord(entries).faults])),
     [earlier.data, stint.id],
   )
   const braked = solution.corners.find((c) => c.number === corner)?.points.brakeStart !== null

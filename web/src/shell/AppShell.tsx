@@ -8,9 +8,10 @@ import { longDay } from '../format/format'
 import { useThemeChoice } from '../theme/ThemeChoice'
 import { themeNames, type ThemeName } from '../theme/tokens'
 import { dayToOpen } from './dayToOpen'
+import { OutboxNotice } from './OutboxNotice'
 import { ServerAway } from './ServerAway'
 import { LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
-import { useOutbox } from '../device/useOutbox'
+import { OutboxProvider } from '../device/useOutbox'
 import { StintLogsProvider } from '../stintLog/useStintLogs'
 import { useStageKeys } from './useStageKeys'
 
@@ -67,12 +68,17 @@ function ThemeButton() {
 }
 
 /** The frame of every page: which day is open, the stages in order, the shelf. */
-export function AppShell() {
+export const AppShell = () => (
+  <OutboxProvider>
+    <Shell />
+  </OutboxProvider>
+)
+
+function Shell() {
   const days = useQuery(daysQuery)
   const inDay = useMatch('/days/:dayId/*')
   const open = days.data?.find((d) => d.id === inDay?.params.dayId) ?? dayToOpen(days.data ?? [])
   useStageKeys(open?.id ?? null)
-  useOutbox()
   return (
     <Frame>
       <Link href="#main" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 9 } }}>
@@ -111,6 +117,7 @@ export function AppShell() {
             {longDay(open.date)}
           </Typography>
         )}
+        <OutboxNotice />
         <ServerAway />
         <ThemeButton />
       </Bar>

@@ -1,20 +1,36 @@
 import { CloudOffOutlined } from '@mui/icons-material'
-import { Stack, Typography } from '@mui/material'
+import { Button, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
+import { useSyncExternalStore } from 'react'
+import { oldestAnswer } from '../api/answerAge'
+import { otherVersion } from '../api/interfaceVersion'
 import { healthQuery } from '../api/queries'
+import { clock } from '../format/format'
 
 /** Says in the bar that the server does not answer and the page may be out of date. It has a fixed place and moves nothing. */
 export function ServerAway() {
   const { isError } = useQuery(healthQuery)
+  const asOf = useSyncExternalStore(oldestAnswer.subscribe, oldestAnswer.snapshot)
+  const outdated = useSyncExternalStore(otherVersion.subscribe, otherVersion.snapshot)
   return (
     <Stack role="status" direction="row" sx={{ gap: 0.5, alignItems: 'center', color: 'warning.main' }}>
+      {outdated && (
+        <Button size="small" color="warning" title="What you logged is kept on this device." onClick={() => location.reload()}>
+          Ochote was updated: reload to go on
+        </Button>
+      )}
+      {asOf !== null && !isError && (
+        <Typography variant="body2" title="The server took too long to answer. This page shows its last answer.">
+          Shown as of {clock(asOf)}
+        </Typography>
+      )}
       {isError && (
         <Typography
           variant="body2"
           title="This page shows what the server said last. What you log is kept on this device until the server answers."
           sx={{ display: 'flex', gap: 0.5, alignItems: 'center' }}
         >
-          <CloudOffOutlined fontSize="small" /> Server not answering
+          <CloudOffOutlined fontSize="small" /> Server not answering{asOf !== null && `: shown as of ${clock(asOf)}`}
         </Typography>
       )}
     </Stack>

@@ -1,13 +1,26 @@
 import type { LogEntry } from '@ochote/contracts'
-import { StintLog, type LogState } from './stintLog'
+import { entriesOfStint } from '../device/deviceStore'
+import type { Outbox } from '../device/outbox'
+import { emptyLog, mergedLog, type LogState } from './stintLog'
 
-const notOpen: LogState = { entries: [], waiting: 0, refused: null, ready: false }
+interface OpenLog {
+  readonly stored: Map<string, LogEntry>
+  unreadable: number
+  ready: boolean
+}
 
 /** The logs of all stints that pages show, as this device knows them: its own entries merged with the server's. */
 export class StintLogs {
-  private readonly logs = new Map<string, StintLog>()
+  readonly outbox: Outbox
+  private readonly logs = new Map<string, OpenLog>()
   private readonly listeners = new Set<() => void>()
   private states: ReadonlyMap<string, LogState> = new Map()
+  private readonly leave: () => void
+
+  constructor(outbox: Outbox) {
+    this.outbox = outbox
+    this.leave = outbox.subscribe((stintIds) => this.publish(stintIds))
+  }
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener)
@@ -17,41 +30,53 @@ export class StintLogs {
   readonly snapshot = (): ReadonlyMap<string, LogState> => this.states
 
   stateOf(stintId: string): LogState {
-    return this.states.get(stintId) ?? notOpen
+    return this.states.get(stintId) ?? emptyLog
   }
 
   /** Opens the logs that are not open yet. */
   open(stintIds: readonly string[]): void {
-    for (const stintId of stintIds) if (!this.logs.has(stintId)) this.openOne(stintId)
+    for (const stintId of stintIds) if (!this.logs.has(stintId)) void this.openOne(stintId)
   }
 
-  /** Merges what the server stores of a stint. */
-  merge(stintId: string, stored: readonly LogEntry[]): void {
+  /** Merges what the server stores of a stint, so that other devices' entries show here too. */
+  merge(stintId: string, stored: readonly LogEntry[], unreadable = 0): void {
     this.open([stintId])
-    this.logs.get(stintId)!.merge(stored)
-  }
-
-  private openOne(stintId: string): void {
-    const log = new StintLog(stintId)
-    this.logs.set(stintId, log)
-    const publish = () => {
-      this.states = new Map(this.states).set(stintId, log.snapshot())
-      this.listeners.forEach((listener) => listener())
-    }
-    log.subscribe(publish)
-    publish()
-    void log.open()
+    const log = this.logs.get(stintId)!
+    const fresh = stored.filter((e) => !log.stored.has(e.id))
+    if (fresh.length === 0 && unreadable === log.unreadable) return
+    for (const entry of fresh) log.stored.set(entry.id, entry)
+    log.unreadable = unreadable
+    this.publish(new Set([stintId]))
   }
 
   add(entry: LogEntry): Promise<void> {
     this.open([entry.stintId])
-    return this.logs.get(entry.stintId)!.add(entry)
+    return this.outbox.add(entry)
   }
 
-  /** Sends nothing more. What waits stays on the device. */
   close(): void {
-    this.logs.forEach((log) => log.close())
+    this.leave()
     this.logs.clear()
     this.states = new Map()
+  }
+
+  private async openOne(stintId: string): Promise<void> {
+    const log: OpenLog = { stored: new Map(), unreadable: 0, ready: false }
+    this.logs.set(stintId, log)
+    this.publish(new Set([stintId]))
+    // a device that stores nothing has nothing of this stint: it can be logged all the same
+    this.outbox.keep(await entriesOfStint(stintId).catch(() => []))
+    log.ready = true
+    this.publish(new Set([stintId]))
+  }
+
+  private publish(stintIds: ReadonlySet<string>): void {
+    const states = new Map(this.states)
+    for (const id of stintIds) {
+      const log = this.logs.get(id)
+      if (log) states.set(id, mergedLog(this.outbox.ofStint(id), log.stored, log.unreadable, log.ready))
+    }
+    this.states = states
+    this.listeners.forEach((listener) => listener())
   }
 }

@@ -3,12 +3,13 @@ import { createContext, useCallback, useContext, useEffect, useState, useSyncExt
 import { v4 as uuid } from 'uuid'
 import type { LogEntry } from '@ochote/contracts'
 import { deviceId } from '../device/deviceStore'
-import { stampAt, trueNow } from '../device/deviceClock'
+import { stampNow } from '../device/deviceClock'
+import { useOutbox } from '../device/useOutbox'
 import { logQuery, type WhoseLog } from './logQuery'
 import type { LogState } from './stintLog'
 import { StintLogs } from './stintLogs'
 
-type Own<T> = T extends LogEntry ? Omit<T, 'id' | 'stintId' | 'deviceId' | 'deviceTime' | 'clockOffsetMs'> : never
+type Own<T> = T extends LogEntry ? Omit<T, 'id' | 'stintId' | 'deviceId' | 'deviceTime' | 'clockOffsetMs' | 'clockEpoch'> : never
 /** An entry as it is tapped, before it gets its id and time. */
 export type NewEntry = Own<LogEntry>
 /** Id and time of an entry that comes from a logger. */
@@ -29,7 +30,8 @@ const LogsContext = createContext<StintLogs | null>(null)
 
 /** Holds the logs that every page reads and adds to, so that all of them show the same entries. */
 export function StintLogsProvider({ children }: { children: ReactNode }) {
-  const [logs] = useState(() => new StintLogs())
+  const outbox = useOutbox()
+  const [logs] = useState(() => new StintLogs(outbox))
   useEffect(() => () => logs.close(), [logs])
   return <LogsContext value={logs}>{children}</LogsContext>
 }
@@ -46,7 +48,7 @@ export function useServerLog(whose: WhoseLog, pollMs: number | false = false): v
   const { data } = useQuery({ ...logQuery(whose), refetchInterval: pollMs })
   useEffect(() => {
     if (!data) return
-    for (const [stintId, entries] of data.byStint) logs.merge(stintId, entries)
+    for (const [stintId, { entries, unreadable }] of data.byStint) logs.merge(stintId, entries, unreadable)
   }, [logs, data])
 }
 
@@ -61,7 +63,8 @@ export function useStintLogs(stintIds: readonly string[]): OpenedLogs {
   const add = useCallback<AddEntry>(
     (stintId, entry, identity) => {
       const id = identity?.id ?? uuid()
-      void logs.add({ ...entry, id, stintId, deviceId: deviceId(), ...stampAt(identity?.atMs ?? trueNow()) })
+      const stamp = identity ? { deviceTime: new Date(identity.atMs).toISOString() } : stampNow()
+      void logs.add({ ...entry, id, stintId, deviceId: deviceId(), ...stamp })
       return id
     },
     [logs],

@@ -66,6 +66,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
   const straight = swapStraight(solution, session.swapAfterCorner)
   const ready = session.stintIds.every((id) => logOf(id).ready)
   const waiting = session.stintIds.reduce((sum, id) => sum + logOf(id).waiting, 0)
+  const unreadable = session.stintIds.reduce((sum, id) => sum + logOf(id).unreadable, 0)
   const all = (tapped: { kind: 'line' } | { kind: 'in' }) => {
     buzz()
     setLast(
@@ -96,7 +97,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
         <Typography variant="h1">Lead: {session.name}</Typography>
         <Box sx={{ flex: 1 }} />
         {actions}
-        <SendingState waiting={waiting} />
+        <SendingState waiting={waiting} unreadable={unreadable} />
       </Stack>
       {held.length > 0 && lead.phase === 'ready' ? (
         <LeadNotReleased held={held} onBriefed={(id) => add(id, { kind: 'meeting' })} />

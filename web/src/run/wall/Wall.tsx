@@ -68,13 +68,14 @@ export function Wall({ day, session, stints, actions }: WallProps) {
   }
   const endMs = todayAt(session.endsAt, now)
   const unsent = session.stintIds.reduce((sum, id) => sum + logOf(id).waiting, 0)
+  const unreadable = session.stintIds.reduce((sum, id) => sum + logOf(id).unreadable, 0)
   return (
     <Page
       title={`Wall: ${session.name}`}
       actions={
         <>
           {actions}
-          <SendingState waiting={unsent} />
+          <SendingState waiting={unsent} unreadable={unreadable} />
         </>
       }
       caution
