@@ -1,13 +1,13 @@
 import * as z from 'zod'
 import { stintSchema } from './stint'
+import { timeOfDaySchema } from './timeOfDay'
 
 const id = z.uuid()
-const timeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time such as 09:30')
 const common = {
   id,
   dayId: id,
   name: z.string().trim().min(1, 'a name').max(80),
-  startsAt: timeOfDay,
+  startsAt: timeOfDaySchema,
   /** in the order they follow or are released */
   stintIds: z
     .array(id)
@@ -37,7 +37,7 @@ export const sessionSchema = z.discriminatedUnion('kind', [
     kind: z.literal('released'),
     intervalS: z.number().min(5).max(600),
     /** every car is in by then */
-    endsAt: timeOfDay,
+    endsAt: timeOfDaySchema,
   }),
 ])
 export type Session = z.infer<typeof sessionSchema>

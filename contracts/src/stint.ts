@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { timeOfDaySchema } from './timeOfDay'
 
 const id = z.uuid()
 
@@ -14,7 +15,7 @@ export const stintSchema = z.object({
   otherTypesCones: z.boolean(),
   plannedLaps: z.number().int().min(1).max(60),
   /** local time of day, hh:mm */
-  startsAt: z.string().regex(/^\d\d:\d\d$/),
+  startsAt: timeOfDaySchema,
   /** what the student is asked to keep in mind, at most two */
   aims: z.array(z.string().trim().min(1).max(160)).max(2),
   /** when the student was briefed; null before that */

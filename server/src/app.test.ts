@@ -146,10 +146,10 @@ describe('what is changed in the library', () => {
     expect((await save(1600, 1)).status).toBe(409)
     expect((await save(-1, 2)).status).toBe(400)
     const [{ id, version, ...scheme }] = (await app.all.markerSchemes.list()) as [MarkerScheme]
-    const put = (fromVersion: number, to = id) =>
-      app.ask('PUT', `/api/marker-schemes/${to}`, { scheme: { ...scheme, name: 'Ours' }, fromVersion })
+    const put = (fromVersion: number, to = id, name = 'Ours') =>
+      app.ask('PUT', `/api/marker-schemes/${to}`, { scheme: { ...scheme, name }, fromVersion })
     expect(await put(version)).toMatchObject({ status: 200, body: { name: 'Ours', version: version + 1 } })
-    expect((await put(version)).status).toBe(409)
+    expect((await put(version, id, 'Theirs')).status).toBe(409)
     expect(await put(0, randomUUID())).toMatchObject({ status: 200, body: { version: 1 } })
     expect((await put(4, randomUUID())).status).toBe(404)
   })
@@ -318,7 +318,8 @@ describe('the demonstration', () => {
     const aims = ['Corner 3: turn at the cone', 'Eyes up']
     const brief = { aims, briefedAt: '2026-10-17T08:00:00.000Z' }
     expect((await app.ask('PUT', `/api/stints/${id}/brief`, { brief, fromVersion: 1 })).status).toBe(200)
-    expect((await app.ask('PUT', `/api/stints/${id}/brief`, { brief, fromVersion: 1 })).status).toBe(409)
+    const other = { ...brief, aims: ['Another'] }
+    expect((await app.ask('PUT', `/api/stints/${id}/brief`, { brief: other, fromVersion: 1 })).status).toBe(409)
     const workOn = [{ corner: '3', code: 'te', advice: 'wait: turn at the cone', reason: 'seen on lap 1' }]
     const save = (sentence: string, fromVersion: number) =>
       app.ask('PUT', `/api/stints/${id}/debrief`, { debrief: { good: ['Calm'], workOn, sentence }, fromVersion })

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { carSchema, type Car, type CarDraft } from '@ochote/contracts'
-import { saveVersioned } from '../db/saveVersioned'
+import { saveVersioned, type Saved } from '../db/saveVersioned'
 
 interface CarRow {
   id: string
@@ -23,8 +23,8 @@ export function carRepository(db: Knex) {
       const row = await rows().where({ id }).first()
       return row && toCar(row)
     },
-    /** Saves over a version, 0 for a new car. @returns false, with nothing changed, where that version is no longer the current one */
-    save: (id: string, { vehicleTypeId, ...rest }: CarDraft, fromVersion: number): Promise<boolean> =>
+    /** Saves over a version, 0 for a new car. */
+    save: (id: string, { vehicleTypeId, ...rest }: CarDraft, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'cars', { id }, { ...rest, vehicle_type_id: vehicleTypeId }, fromVersion),
   }
 }

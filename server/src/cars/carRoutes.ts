@@ -21,7 +21,7 @@ export function carRoutes({ cars, vehicleTypes }: Pick<Repositories, 'cars' | 'v
       const saved = await cars.save(carId, car, fromVersion)
       const current = await cars.find(carId)
       if (!current) throw notFound(`Car ${carId}`)
-      if (!saved) throw conflict(`The car “${current.name}”`, current.version)
+      if (saved === 'conflict') throw conflict(`The car “${current.name}”`, current.version)
       answer(res, carSchema, current)
     })
 }

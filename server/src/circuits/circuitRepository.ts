@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import { circuitSchema, circuitSummarySchema, type StoredCircuit, type CircuitSummary } from '@ochote/contracts'
 
 interface CircuitRow {
@@ -14,6 +15,13 @@ const SUMMARY = ['id', 'name', 'length_m', 'closed'] as const
 
 const toSummary = (row: Omit<CircuitRow, 'document' | 'version'>): CircuitSummary =>
   circuitSummarySchema.parse({ id: row.id, name: row.name, lengthM: row.length_m, closed: Boolean(row.closed) })
+
+const columnsOf = ({ name, lengthM, closed }: Omit<CircuitSummary, 'id'>, document: unknown) => ({
+  name,
+  length_m: lengthM,
+  closed,
+  document: JSON.stringify(document),
+})
 
 /** Circuits as they are stored. */
 export function circuitRepository(db: Knex) {
@@ -35,24 +43,12 @@ export function circuitRepository(db: Knex) {
       const row = await db<CircuitRow>('circuits').where({ id }).first()
       return row && circuitSchema.parse({ id: row.id, name: row.name, document: JSON.parse(row.document), version: row.version })
     },
-    /** Stores a circuit; storing the same id again changes nothing. */
-    add: async (summary: CircuitSummary, document: unknown): Promise<void> => {
-      await db('circuits')
-        .insert({
-          id: summary.id,
-          name: summary.name,
-          length_m: summary.lengthM,
-          closed: summary.closed,
-          document: JSON.stringify(document),
-        })
-        .onConflict('id')
-        .ignore()
-    },
-    /** Saves over a known version; false where another save came first, and then nothing is changed. */
-    save: async ({ id, name, lengthM, closed }: CircuitSummary, document: unknown, fromVersion: number): Promise<boolean> => {
-      const columns = { name, length_m: lengthM, closed, document: JSON.stringify(document), version: fromVersion + 1 }
-      return (await db('circuits').where({ id, version: fromVersion }).update(columns)) === 1
-    },
+    /** Stores a new circuit. */
+    add: ({ id, ...summary }: CircuitSummary, document: unknown): Promise<Saved> =>
+      addRow(db, 'circuits', { id }, columnsOf(summary, document)),
+    /** Saves over a version. */
+    save: ({ id, ...summary }: CircuitSummary, document: unknown, fromVersion: number): Promise<Saved> =>
+      saveVersioned(db, 'circuits', { id }, columnsOf(summary, document), fromVersion),
   }
 }
 export type CircuitRepository = ReturnType<typeof circuitRepository>

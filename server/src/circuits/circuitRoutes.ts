@@ -23,7 +23,7 @@ export function circuitRoutes(circuits: CircuitRepository): Router {
     .post('/', async (req, res) => {
       const { id, document } = parseInput(circuitImportSchema, req.body)
       const summary = summaryOf(id, document)
-      await circuits.add(summary, document)
+      if ((await circuits.add(summary, document)) === 'conflict') throw conflict(`The circuit “${summary.name}”`, 1)
       answer(res, circuitSummarySchema, summary, 201)
     })
     .put('/:circuitId', async (req, res) => {
@@ -33,7 +33,7 @@ export function circuitRoutes(circuits: CircuitRepository): Router {
       if (!before) throw notFound(`Circuit ${circuitId}`)
       const saved = await circuits.save(summaryOf(circuitId, document), document, fromVersion)
       const current = (await circuits.find(circuitId)) ?? before
-      if (!saved) throw conflict(`The circuit “${current.name}”`, current.version)
+      if (saved === 'conflict') throw conflict(`The circuit “${current.name}”`, current.version)
       answer(res, circuitSchema, current)
     })
 }

@@ -56,7 +56,7 @@ export function dayRoutes(all: Repositories): Router {
       if (problems.length > 0) throw invalidInput(problems)
       const saved = await all.meetings.save(day.id, meeting, fromVersion)
       const current = await all.meetings.find(day.id)
-      if (!saved) throw conflict('The drivers’ meeting', current.version)
+      if (saved === 'conflict') throw conflict('The drivers’ meeting', current.version)
       answer(res, meetingSchema, current)
     })
     .put('/:dayId/sessions', async (req, res) => {
@@ -66,8 +66,11 @@ export function dayRoutes(all: Repositories): Router {
       if (problems.length > 0) throw invalidInput(problems)
       const before = await all.sessions.find(input.session.id)
       await all.transaction(async (within) => {
-        for (const stint of input.stints) await within.stints.add(stint)
-        if (!(await within.sessions.save(input.session))) throw conflict(`The session “${input.session.name}”`, before?.version ?? 0)
+        for (const [k, stint] of input.stints.entries())
+          if ((await within.stints.add(stint)) === 'conflict')
+            throw invalidInput([{ field: `stints[${k}].id`, found: stint.id, expected: 'the id of no other stint' }])
+        if ((await within.sessions.save(input.session)) === 'conflict')
+          throw conflict(`The session “${input.session.name}”`, before?.version ?? 0)
       })
       answer(res, dayViewSchema, await viewOf(day))
     })

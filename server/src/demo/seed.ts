@@ -221,7 +221,7 @@ async function addLibrary(all: Repositories): Promise<void> {
   for (const type of Object.values(vehicleTypes)) await all.vehicleTypes.add(type)
   for (const { id, version: _version, ...car } of [...cars.hatches, cars.estate, cars.kart]) await all.cars.save(id, car, 0)
   for (const person of [...students, ...instructors]) await all.people.add(person)
-  for (const scheme of markerSchemes) await all.markerSchemes.add(scheme)
+  for (const { id, version: _, ...scheme } of markerSchemes) await all.markerSchemes.save(id, scheme, 0)
 }
 
 async function driveStint(

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { saveVersioned, type Saved } from '../db/saveVersioned'
 import { markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
 
 interface MarkerSchemeRow {
@@ -16,17 +17,13 @@ const toScheme = (row: MarkerSchemeRow): MarkerScheme =>
 export function markerSchemeRepository(db: Knex) {
   return {
     list: async (): Promise<MarkerScheme[]> => (await db<MarkerSchemeRow>('marker_schemes').orderBy('name')).map(toScheme),
-    /** Saves over a known version; false where another save came first, and then nothing is changed. */
-    save: async (id: string, { name, looks, stock }: Omit<MarkerScheme, 'id' | 'version'>, fromVersion: number): Promise<boolean> => {
-      const columns = { name, looks: JSON.stringify(looks), stock: JSON.stringify(stock), version: fromVersion + 1 }
-      return (await db('marker_schemes').where({ id, version: fromVersion }).update(columns)) === 1
+    find: async (id: string): Promise<MarkerScheme | undefined> => {
+      const row = await db<MarkerSchemeRow>('marker_schemes').where({ id }).first()
+      return row && toScheme(row)
     },
-    add: async ({ id, name, looks, stock }: Omit<MarkerScheme, 'version'>): Promise<void> => {
-      await db('marker_schemes')
-        .insert({ id, name, looks: JSON.stringify(looks), stock: JSON.stringify(stock) })
-        .onConflict('id')
-        .ignore()
-    },
+    /** Saves over a version, 0 for a new scheme. */
+    save: (id: string, { name, looks, stock }: Omit<MarkerScheme, 'id' | 'version'>, fromVersion: number): Promise<Saved> =>
+      saveVersioned(db, 'marker_schemes', { id }, { name, looks: JSON.stringify(looks), stock: JSON.stringify(stock) }, fromVersion),
   }
 }
 export type MarkerSchemeRepository = ReturnType<typeof markerSchemeRepository>

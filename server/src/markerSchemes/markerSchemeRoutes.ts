@@ -9,7 +9,6 @@ import type { MarkerSchemeRepository } from './markerSchemeRepository'
 const params = z.object({ schemeId: z.uuid() })
 
 export function markerSchemeRoutes(schemes: MarkerSchemeRepository): Router {
-  const find = async (id: string) => (await schemes.list()).find((s) => s.id === id)
   return Router()
     .get('/', async (_req, res) => {
       answer(res, z.array(markerSchemeSchema), await schemes.list())
@@ -17,12 +16,10 @@ export function markerSchemeRoutes(schemes: MarkerSchemeRepository): Router {
     .put('/:schemeId', async (req, res) => {
       const { schemeId } = parseInput(params, req.params)
       const { scheme, fromVersion } = parseInput(markerSchemeSaveSchema, req.body)
-      const before = await find(schemeId)
-      if (!before && fromVersion > 0) throw notFound(`Marker scheme ${schemeId}`)
-      if (before && !(await schemes.save(schemeId, scheme, fromVersion))) {
-        throw conflict(`The marker scheme “${before.name}”`, before.version)
-      }
-      if (!before) await schemes.add({ id: schemeId, ...scheme })
-      answer(res, markerSchemeSchema, (await find(schemeId))!)
+      const saved = await schemes.save(schemeId, scheme, fromVersion)
+      const current = await schemes.find(schemeId)
+      if (!current) throw notFound(`Marker scheme ${schemeId}`)
+      if (saved === 'conflict') throw conflict(`The marker scheme “${current.name}”`, current.version)
+      answer(res, markerSchemeSchema, current)
     })
 }

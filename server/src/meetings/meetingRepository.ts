@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { meetingSchema, noMeeting, type Meeting } from '@ochote/contracts'
-import { saveVersioned } from '../db/saveVersioned'
+import { saveVersioned, type Saved } from '../db/saveVersioned'
 
 interface MeetingRow {
   day_id: string
@@ -26,15 +26,18 @@ export function meetingRepository(db: Knex) {
         version: row.version,
       })
     },
-    /** Saves over a version, 0 before the first. @returns false, with nothing changed, where that version is no longer the current one */
-    save: async (dayId: string, { present, ...content }: Omit<Meeting, 'version'>, fromVersion: number): Promise<boolean> =>
+    /** Saves over a version, 0 before the first. */
+    save: async (dayId: string, { present, ...content }: Omit<Meeting, 'version'>, fromVersion: number): Promise<Saved> =>
       db.transaction(async (trx) => {
         const columns = { content: JSON.stringify(content) }
-        if (!(await saveVersioned(trx, 'meetings', { day_id: dayId }, columns, fromVersion))) return false
+        const saved = await saveVersioned(trx, 'meetings', { day_id: dayId }, columns, fromVersion)
+        const were = (await trx<AttendanceRow>('meeting_attendance').where({ day_id: dayId })).map((row) => row.person_id)
+        const are = [...new Set(present)]
+        const alike = were.length === are.length && were.every((id) => are.includes(id))
+        if (saved !== 'saved') return saved === 'same' && alike ? 'same' : 'conflict'
         await trx('meeting_attendance').where({ day_id: dayId }).delete()
-        const rows = [...new Set(present)].map((person_id) => ({ day_id: dayId, person_id }))
-        if (rows.length > 0) await trx('meeting_attendance').insert(rows)
-        return true
+        if (are.length > 0) await trx('meeting_attendance').insert(are.map((person_id) => ({ day_id: dayId, person_id })))
+        return saved
       }),
   }
 }

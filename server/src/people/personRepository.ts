@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { saveVersioned, type Saved } from '../db/saveVersioned'
 import { personNameSchema, personSchema, type Person, type PersonChange, type PersonName } from '@ochote/contracts'
 
 interface PersonRow {
@@ -44,10 +45,8 @@ export function personRepository(db: Knex) {
         .onConflict('id')
         .ignore()
     },
-    /** Changes the fields given. @returns false, with nothing changed, where `fromVersion` is no longer the current version */
-    save: async (id: string, change: PersonChange, fromVersion: number): Promise<boolean> =>
-      (await db('people')
-        .where({ id, version: fromVersion })
-        .update({ ...columns(change), version: fromVersion + 1 })) === 1,
+    /** Changes the fields given, over a version. */
+    save: (id: string, change: PersonChange, fromVersion: number): Promise<Saved> =>
+      saveVersioned(db, 'people', { id }, columns(change), fromVersion),
   }
 }

@@ -28,7 +28,7 @@ export function personRoutes(all: Repositories): Router {
       const { change, fromVersion } = parseInput(personSaveSchema, req.body)
       const saved = await all.people.save(id, change, fromVersion)
       const current = await storedPerson(req.params)
-      if (!saved) throw conflict(current.name, current.version)
+      if (saved === 'conflict') throw conflict(current.name, current.version)
       answer(res, personSchema, current)
     })
     .get('/:personId/stints', async (req, res) => {

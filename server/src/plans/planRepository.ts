@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import { planSchema, type Plan, type PlanDraft } from '@ochote/contracts'
 
 interface PlanRow {
@@ -73,18 +74,10 @@ export function planRepository(db: Knex) {
   return {
     find,
     listForDay: async (dayId: string): Promise<Plan[]> => withReady(await db<PlanRow>('plans').where({ day_id: dayId }).orderBy('name')),
-    add: async (plan: Plan): Promise<void> => {
-      await db('plans')
-        .insert({ id: plan.id, day_id: plan.dayId, circuit_id: plan.circuitId, version: plan.version, ...draftColumns(plan) })
-        .onConflict('id')
-        .ignore()
-    },
-    /** Saves over a known version; false where another save came first, and then nothing is changed. */
-    save: async (id: string, draft: PlanDraft, fromVersion: number): Promise<boolean> => {
-      const changed = await db('plans')
-        .where({ id, version: fromVersion })
-        .update({ ...draftColumns(draft), version: fromVersion + 1 })
-      return changed === 1
-    },
+    add: ({ id, dayId, circuitId, version, ...draft }: Plan): Promise<Saved> =>
+      addRow(db, 'plans', { id }, { day_id: dayId, circuit_id: circuitId, version, ...draftColumns(draft) }),
+    /** Saves over a version. */
+    save: (id: string, draft: PlanDraft, fromVersion: number): Promise<Saved> =>
+      saveVersioned(db, 'plans', { id }, draftColumns(draft), fromVersion),
   }
 }

@@ -39,7 +39,8 @@ export function planRoutes(all: Repositories, now: () => Date): Router {
       const day = await all.days.find(dayId)
       if (!day) throw notFound(`Day ${dayId}`)
       await checkNames(draft)
-      await plans.add({ ...draft, id, dayId, circuitId: day.circuitId, version: 1, ready: null })
+      const added = await plans.add({ ...draft, id, dayId, circuitId: day.circuitId, version: 1, ready: null })
+      if (added === 'conflict') throw conflict(`The plan “${draft.name}”`, (await storedPlan(id)).version)
       answer(res, planSchema, await storedPlan(id), 201)
     })
     .put('/:planId', async (req, res) => {
@@ -49,7 +50,7 @@ export function planRoutes(all: Repositories, now: () => Date): Router {
       await checkNames(draft)
       const saved = await plans.save(planId, draft, fromVersion)
       const current = await storedPlan(planId)
-      if (!saved) throw conflict(`The plan “${current.name}”`, current.version)
+      if (saved === 'conflict') throw conflict(`The plan “${current.name}”`, current.version)
       answer(res, planSchema, current)
     })
     .get('/:planId/versions/:versionId', async (req, res) => {

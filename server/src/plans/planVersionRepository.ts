@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
+import { addRow, type Saved } from '../db/saveVersioned'
 import { planVersionSchema, type PlanVersion } from '@ochote/contracts'
 
 interface VersionRow {
@@ -40,15 +41,19 @@ export function planVersionRepository(db: Knex) {
       const row = (await rows().where({ plan_id: planId, version }).orderBy('at', 'desc').first()) as VersionRow | undefined
       return row && toVersion(row)
     },
-    add: async ({ id, planId, version, at, by, circuit, ...content }: PlanVersion): Promise<void> => {
+    add: async ({ id, planId, version, at, by, circuit, ...content }: PlanVersion): Promise<Saved> => {
       const document = JSON.stringify(circuit)
       const hash = createHash('sha256').update(document).digest('hex')
-      await db.transaction(async (trx) => {
+      return db.transaction(async (trx) => {
         await trx('circuit_documents').insert({ hash, document }).onConflict('hash').ignore()
-        await trx('plan_versions')
-          .insert({ id, plan_id: planId, version, at, made_by: by, content: JSON.stringify(content), circuit_hash: hash })
-          .onConflict('id')
-          .ignore()
+        const columns = { plan_id: planId, version, made_by: by, content: JSON.stringify(content), circuit_hash: hash }
+        const added = await addRow(trx, 'plan_versions', { id }, { ...columns, at })
+        if (added !== 'conflict') return added
+        // the same marked ready again, as after an answer that was lost: only the time differs
+        const row = await trx('plan_versions')
+          .where({ id, ...columns })
+          .first('id')
+        return row ? 'same' : 'conflict'
       })
     },
   }

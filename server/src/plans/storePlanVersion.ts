@@ -1,4 +1,5 @@
 import { planDraftSchema, type Plan, type PlanVersion } from '@ochote/contracts'
+import { invalidInput } from '../http/appError'
 import type { ByNoun } from '../repositories'
 
 /** Stores a plan as it is now, with everything it is made from. */
@@ -20,6 +21,7 @@ export async function storePlanVersion(
     vehicleType,
     scheme,
   }
-  await all.planVersions.add(version)
+  if ((await all.planVersions.add(version)) === 'conflict')
+    throw invalidInput([{ field: 'id', found: version.id, expected: 'the id of no other version' }])
   return version
 }

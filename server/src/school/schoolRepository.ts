@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { schoolSchema, type School, type SchoolDraft } from '@ochote/contracts'
+import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import { defaultCalls, defaultMeeting } from '@ochote/core'
 
 interface SchoolRow {
@@ -22,20 +23,13 @@ export function schoolRepository(db: Knex) {
   }
   return {
     find,
-    /** Saves over a known version; false where another save came first, and then nothing is changed. */
-    save: async (draft: SchoolDraft, fromVersion: number): Promise<boolean> => {
-      const row = { content: JSON.stringify(draft), version: fromVersion + 1 }
-      if ((await db<SchoolRow>('schools').where({ id: ID, version: fromVersion }).update(row)) === 1) return true
-      if (fromVersion !== defaultSchool.version) return false
-      return (
-        (
-          await db<SchoolRow>('schools')
-            .insert({ id: ID, ...row })
-            .onConflict('id')
-            .ignore()
-            .returning('id')
-        ).length === 1
-      )
+    /** Saves over a version. */
+    save: async (draft: SchoolDraft, fromVersion: number): Promise<Saved> => {
+      const columns = { content: JSON.stringify(draft) }
+      const saved = await saveVersioned(db, 'schools', { id: ID }, columns, fromVersion)
+      if (saved !== 'conflict' || fromVersion !== defaultSchool.version) return saved
+      // the settings that a school starts with are stored nowhere
+      return addRow(db, 'schools', { id: ID }, { ...columns, version: fromVersion + 1 })
     },
   }
 }

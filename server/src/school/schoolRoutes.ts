@@ -12,7 +12,8 @@ export function schoolRoutes(schools: SchoolRepository): Router {
     })
     .put('/', async (req, res) => {
       const { school, fromVersion } = parseInput(schoolSaveSchema, req.body)
-      if (!(await schools.save(school, fromVersion))) throw conflict('What the school settles', (await schools.find()).version)
+      if ((await schools.save(school, fromVersion)) === 'conflict')
+        throw conflict('What the school settles', (await schools.find()).version)
       answer(res, schoolSchema, await schools.find())
     })
 }

@@ -22,6 +22,8 @@ async function stintProblems(all: Repositories, stint: Stint, day: Day, at: stri
     (await all.people.find(id)) ? [] : [problem(`${at}.${field}`, id, 'someone in the library')]
   const ofThisDay = plan?.dayId === day.id
   return [
+    // a stint gets its plan version with the first lap, and from nowhere else
+    ...(stint.planVersionId === null ? [] : [problem(`${at}.planVersionId`, stint.planVersionId, 'nothing: it was not driven yet')]),
     ...(stint.dayId === day.id ? [] : [problem(`${at}.dayId`, stint.dayId, day.id)]),
     ...(ofThisDay ? [] : [problem(`${at}.planId`, stint.planId, 'a plan of this day')]),
     ...(await person(stint.studentId, 'studentId')),

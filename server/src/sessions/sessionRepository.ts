@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { sessionSchema, type Session } from '@ochote/contracts'
-import { saveVersioned } from '../db/saveVersioned'
+import { saveVersioned, type Saved } from '../db/saveVersioned'
 
 interface SessionRow {
   id: string
@@ -68,16 +68,18 @@ export function sessionRepository(db: Knex) {
     listForDay: async (dayId: string): Promise<Session[]> => withStints(await rows().where({ day_id: dayId }).orderBy(['starts_at', 'id'])),
     /**
      * Saves a session over the version it names, 0 for a new one.
-     * @returns false, with nothing changed, where that version is no longer the current one or the session belongs to another day
+     * @returns `conflict`, with nothing changed, where that version is no longer the current one or the session belongs to another day
      */
-    save: async (session: Session): Promise<boolean> =>
+    save: async (session: Session): Promise<Saved> =>
       db.transaction(async (trx) => {
         const { id, dayId, stintIds, version } = session
         const key = version > 0 ? { id, day_id: dayId } : { id }
-        if (!(await saveVersioned(trx, 'sessions', key, { ...columnsOf(session), day_id: dayId }, version))) return false
+        const saved = await saveVersioned(trx, 'sessions', key, { ...columnsOf(session), day_id: dayId }, version)
+        const were = await trx<SessionStintRow>('session_stints').where({ session_id: id }).orderBy('position').pluck('stint_id')
+        if (saved !== 'saved') return saved === 'same' && were.join() === stintIds.join() ? 'same' : 'conflict'
         await trx('session_stints').where({ session_id: id }).delete()
         await trx('session_stints').insert(stintIds.map((stint_id, position) => ({ session_id: id, stint_id, position })))
-        return true
+        return saved
       }),
   }
 }

@@ -9,7 +9,7 @@ import {
   type Stint,
   type StintView,
 } from '@ochote/contracts'
-import { saveVersioned } from '../db/saveVersioned'
+import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 
 interface StintRow {
   id: string
@@ -89,12 +89,14 @@ export function stintRepository(db: Knex) {
     },
     viewsForStudent: async (studentId: string): Promise<StintView[]> =>
       views(await stints().where({ student_id: studentId }).orderBy(inOrder)),
-    /** Adds a stint, and its student and instructor to the day's people. Adding the same id again changes nothing. */
-    add: async (stint: Stint): Promise<void> => {
-      await db.transaction(async (trx) => {
-        await trx('stints')
-          .insert({
-            id: stint.id,
+    /** Adds a stint, and its student and instructor to the day's people. */
+    add: (stint: Stint): Promise<Saved> =>
+      db.transaction(async (trx) => {
+        const added = await addRow(
+          trx,
+          'stints',
+          { id: stint.id },
+          {
             day_id: stint.dayId,
             plan_id: stint.planId,
             student_id: stint.studentId,
@@ -107,20 +109,20 @@ export function stintRepository(db: Knex) {
             briefed_at: stint.briefedAt,
             plan_version_id: stint.planVersionId,
             version: stint.version,
-          })
-          .onConflict('id')
-          .ignore()
+          },
+        )
+        if (added !== 'saved') return added
         const people = [stint.studentId, stint.instructorId].map((person_id) => ({ day_id: stint.dayId, person_id }))
         await trx('day_people').insert(people).onConflict(['day_id', 'person_id']).ignore()
-      })
-    },
-    saveBrief: async (id: string, { aims, briefedAt }: BriefDraft, fromVersion: number): Promise<boolean> =>
+        return added
+      }),
+    saveBrief: async (id: string, { aims, briefedAt }: BriefDraft, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'stints', { id }, { aims: JSON.stringify(aims), briefed_at: briefedAt }, fromVersion),
     /** Ties a stint to the plan version it is driven on; the first one stays. */
     setPlanVersion: async (id: string, planVersionId: string): Promise<void> => {
       await stints().where({ id, plan_version_id: null }).update({ plan_version_id: planVersionId })
     },
-    saveDebrief: async (id: string, { good, workOn, sentence }: DebriefDraft, fromVersion: number): Promise<boolean> =>
+    saveDebrief: async (id: string, { good, workOn, sentence }: DebriefDraft, fromVersion: number): Promise<Saved> =>
       saveVersioned(
         db,
         'debriefs',

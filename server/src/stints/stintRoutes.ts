@@ -27,7 +27,7 @@ export function stintRoutes(all: Repositories, now: () => Date): Router {
       const { brief, fromVersion } = parseInput(briefSaveSchema, req.body)
       const saved = await stints.saveBrief(stint.id, brief, fromVersion)
       const current = await storedStint(req.params)
-      if (!saved) throw conflict('The brief', current.stint.version)
+      if (saved === 'conflict') throw conflict('The brief', current.stint.version)
       answer(res, stintViewSchema, current)
     })
     .post('/:stintId/log', async (req, res) => {
@@ -41,7 +41,7 @@ export function stintRoutes(all: Repositories, now: () => Date): Router {
       const { debrief, fromVersion } = parseInput(debriefSaveSchema, req.body)
       const saved = await stints.saveDebrief(stint.id, debrief, fromVersion)
       const current = await storedStint(req.params)
-      if (!saved) throw conflict('The debrief', current.debrief?.version ?? 0)
+      if (saved === 'conflict') throw conflict('The debrief', current.debrief?.version ?? 0)
       answer(res, stintViewSchema, current)
     })
 }

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import { vehicleTypeSchema, type Vehicle, type VehicleType } from '@ochote/contracts'
 
 interface VehicleTypeRow {
@@ -11,6 +12,8 @@ interface VehicleTypeRow {
 const toVehicleType = (row: VehicleTypeRow): VehicleType =>
   vehicleTypeSchema.parse({ id: row.id, vehicle: JSON.parse(row.document), version: row.version })
 
+const columnsOf = (vehicle: Vehicle) => ({ name: vehicle.name, document: JSON.stringify(vehicle) })
+
 /** Stored vehicle types. */
 export function vehicleTypeRepository(db: Knex) {
   const rows = () => db<VehicleTypeRow>('vehicle_types')
@@ -20,17 +23,10 @@ export function vehicleTypeRepository(db: Knex) {
       const row = await rows().where({ id }).first()
       return row && toVehicleType(row)
     },
-    /** Stores a vehicle type; storing the same id again changes nothing. */
-    add: async ({ id, vehicle }: Pick<VehicleType, 'id' | 'vehicle'>): Promise<void> => {
-      await db('vehicle_types')
-        .insert({ id, name: vehicle.name, document: JSON.stringify(vehicle) })
-        .onConflict('id')
-        .ignore()
-    },
-    /** Saves over a version. @returns false, with nothing changed, where that version is no longer the current one */
-    save: async (id: string, vehicle: Vehicle, fromVersion: number): Promise<boolean> => {
-      const columns = { name: vehicle.name, document: JSON.stringify(vehicle), version: fromVersion + 1 }
-      return (await db('vehicle_types').where({ id, version: fromVersion }).update(columns)) === 1
-    },
+    /** Stores a new vehicle type. */
+    add: ({ id, vehicle }: Pick<VehicleType, 'id' | 'vehicle'>): Promise<Saved> => addRow(db, 'vehicle_types', { id }, columnsOf(vehicle)),
+    /** Saves over a version. */
+    save: (id: string, vehicle: Vehicle, fromVersion: number): Promise<Saved> =>
+      saveVersioned(db, 'vehicle_types', { id }, columnsOf(vehicle), fromVersion),
   }
 }

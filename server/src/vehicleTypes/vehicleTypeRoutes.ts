@@ -20,7 +20,9 @@ export function vehicleTypeRoutes(all: Repositories): Router {
       // parsed on its own, so that a problem names the field as the file has it
       const type = { id, vehicle: parseInput(vehicleSchema, vehicle), version: 1 }
       await all.transaction(async (within) => {
-        await within.vehicleTypes.add(type)
+        const added = await within.vehicleTypes.add(type)
+        if (added === 'conflict') throw conflict(`The vehicle type “${type.vehicle.name}”`, 1)
+        if (added === 'same') return
         const seats = type.vehicle.kind === 'car' ? 2 : 1
         await within.cars.save(id, { name: type.vehicle.name, number: '', vehicleTypeId: id, seats, notes: '' }, 0)
       })
@@ -33,7 +35,7 @@ export function vehicleTypeRoutes(all: Repositories): Router {
       const saved = await vehicleTypes.save(vehicleTypeId, checked, fromVersion)
       const current = await vehicleTypes.find(vehicleTypeId)
       if (!current) throw notFound(`Vehicle type ${vehicleTypeId}`)
-      if (!saved) throw conflict(`The vehicle type “${current.vehicle.name}”`, current.version)
+      if (saved === 'conflict') throw conflict(`The vehicle type “${current.vehicle.name}”`, current.version)
       answer(res, vehicleTypeSchema, current)
     })
 }
