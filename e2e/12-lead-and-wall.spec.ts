@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { DayView, ReleasedSession, Stint } from '@ochote/contracts'
-import { expectAccessible, expectNoSidewaysScroll, notDriven, openDay, storedLog } from './support'
+import { expectAccessible, expectNoSidewaysScroll, notDriven, openDay, shareClock, storedLog } from './support'
 
 test('four follow the lead through three rotations, each the same laps right behind, faults by name', async ({ page }) => {
   const { id: dayId } = await openDay(page)
@@ -88,11 +88,7 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   }
   await page.request.put(`/api/days/${day.id}/sessions`, { data: { session, stints } })
   await page.clock.install({ time: new Date('2026-10-17T13:00:00Z') })
-  // the page's clock is ahead here, and the server would rightly correct it
-  await page.route('**/log', async (route) => {
-    const { entries } = route.request().postDataJSON() as { entries: unknown[] }
-    await route.continue({ postData: JSON.stringify({ entries }) })
-  })
+  await shareClock(page)
   await page.goto(`/days/${day.id}/run/wall/${session.id}`)
   const cars = page.getByRole('table', { name: 'Cars' }).getByRole('row')
   await expect(cars).toHaveCount(7)

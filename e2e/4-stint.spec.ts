@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { expectAccessible, pdfPages, saved, stintOf, storedLog, withoutBlanks } from './support'
+import { expectAccessible, pdfPages, saved, shareClock, stintOf, storedLog, withoutBlanks } from './support'
 
 const STUDENT = 'Ruben Halloway'
 const corner = (page: Page, number: string) =>
@@ -126,11 +126,7 @@ test('again and better follow what was logged at the corner before', async ({ pa
   await page.setViewportSize({ width: 390, height: 844 })
   await page.clock.install()
   const { path, id } = await stintOf(page, 'Leo Vantongeren')
-  // the page's clock is ahead here, and the server would rightly correct it
-  await page.route('**/log', async (route) => {
-    const { entries } = route.request().postDataJSON() as { entries: unknown[] }
-    await route.continue({ postData: JSON.stringify({ entries }) })
-  })
+  await shareClock(page)
   await page.goto(path('run'))
   await line(page).click()
   // faults are in reach of a finger without scrolling, below what is called and asked

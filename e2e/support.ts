@@ -41,6 +41,14 @@ export async function storedLog(request: APIRequestContext, stintId: string): Pr
   return ((await (await request.get(`/api/log?stintId=${stintId}`)).json()) as LogPage).entries
 }
 
+/** Has the server's clock go with that of a page whose clock a test moves: the page would rightly correct its own otherwise. */
+export async function shareClock(page: Page): Promise<void> {
+  await page.route('**/api/time', async (route) => {
+    const answer = (await (await route.fetch()).json()) as object
+    await route.fulfill({ json: { ...answer, nowMs: await page.evaluate(() => Date.now()) } })
+  })
+}
+
 /** Stints of a day that nobody has driven yet. */
 export const notDriven = (day: DayView): ListedStint[] => day.stints.filter((s) => s.stint.planVersionId === null)
 

@@ -3,7 +3,7 @@ import * as z from 'zod'
 /** One sample of a live logger. Signs and units as in recorded laps; what a logger does not have is left out. */
 export const liveSampleSchema = z.object({
   /** rises by one from sample to sample, so that a gap is seen and filled */
-  seq: z.number().int().min(0),
+  seq: z.number().int().min(0).max(1e9),
   /** UTC by the logger's clock, ms */
   timeMs: z.number().min(0),
   lat: z.number().min(-89).max(89),
@@ -22,6 +22,8 @@ export const liveBatchSchema = z.object({
   name: z.string().trim().min(1).max(80),
   /** the stint it rides in, or null until someone says */
   stintId: z.uuid().nullable(),
+  /** the logger's own name for the time since it was switched on: another one begins to count anew */
+  run: z.string().min(1).max(60).optional(),
   samples: z.array(liveSampleSchema).max(2000),
 })
 export type LiveBatch = z.infer<typeof liveBatchSchema>
@@ -36,6 +38,8 @@ export const loggerSchema = z.object({
   /** when its last sample arrived, by the server's clock, ms; null before the first */
   heardAtMs: z.number().nullable(),
   simulated: z.enum(['driving', 'paused', 'link dropped', 'finished']).nullable(),
+  /** how far its clock is ahead of the server's, as far as its batches show, ms; null where nothing shows it */
+  clockAheadMs: z.number().nullable(),
 })
 export type LiveLogger = z.infer<typeof loggerSchema>
 

@@ -9,6 +9,8 @@ export const problemSchema = z.discriminatedUnion('code', [
   z.object({ ...common, code: z.literal('not-found') }),
   z.object({ ...common, code: z.literal('conflict'), currentVersion: z.number().int() }),
   z.object({ ...common, code: z.literal('unexpected'), requestId: z.string() }),
+  /** the server has too much to do; it may pass */
+  z.object({ ...common, code: z.literal('busy') }),
   /** this device has not given the school's PIN */
   z.object({ ...common, code: z.literal('locked') }),
   /** made by the web application itself when no answer came */

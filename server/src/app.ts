@@ -77,7 +77,7 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
     .use('/solutions', solutionRoutes(all, now))
     .use('/stints', stintRoutes(all, now))
     .use('/school', schoolRoutes(all.schools))
-    .use('/loggers', loggerRoutes(all, hub))
+    .use('/loggers', loggerRoutes(all, hub, now))
     .use('/marker-schemes', markerSchemeRoutes(all.markerSchemes))
     .use(unknownPath)
   const app = express()

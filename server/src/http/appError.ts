@@ -31,6 +31,10 @@ export const conflict = (what: string, currentVersion: number): AppError =>
     detail: `${what} was saved by someone else meanwhile (version ${currentVersion}). Your change is kept in this window and was not stored.`,
   })
 
+/** More was asked for at once than the server does. */
+export const busy = (detail: string): AppError =>
+  new AppError({ code: 'busy', type: typeOf('busy'), title: 'Too much at once', status: 503, detail })
+
 export const unexpected = (requestId: string): Problem => ({
   code: 'unexpected',
   type: typeOf('unexpected'),

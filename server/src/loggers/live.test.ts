@@ -44,6 +44,67 @@ describe('the hub of live loggers', () => {
     expect(hub.find('box')!.stintId).toBe('a-stint')
   })
 
+  it('believes a logger that says it began anew, whatever its clock says, and one that does not', () => {
+    const hub = new LoggerHub(() => 5)
+    hub.add('box', { ...batch(0, 50), run: 'morning' })
+    expect(hub.add('box', { ...batch(0, 3), run: 'afternoon' })).toBe(3)
+    const heard: number[] = []
+    hub.listen('box', 0, (samples) => heard.push(...samples.map((s) => s.seq)))
+    expect(heard).toEqual([0, 1, 2])
+    expect(hub.add('box', { ...batch(0, 3), run: 'afternoon' })).toBe(3)
+  })
+
+  it('keeps the last hour of a logger and no more, and every sample as it was sent', () => {
+    const hub = new LoggerHub(() => 5)
+    const full = { speedKmh: 104.3, longG: -0.4, latG: 0.8, gear: 3, throttlePct: 0, brakePct: 55.5 }
+    for (let from = 0; from < 92_000; from += 2_000)
+      hub.add('box', { ...batch(from, from + 2_000), samples: batch(from, from + 2_000).samples.map((s) => ({ ...s, ...full })) })
+    const heard: LiveSample[] = []
+    hub.listen('box', 0, (samples) => heard.push(...samples))
+    expect(heard).toHaveLength(90_000)
+    expect(heard[0]).toEqual({ ...sample(2_000), ...full })
+    expect(heard.at(-1)).toEqual({ ...sample(91_999), ...full })
+  })
+
+  it('keeps less of each where there are many, so that all together stay within bounds', () => {
+    const hub = new LoggerHub(() => 5)
+    for (let car = 0; car < 30; car++) hub.add(`box-${car}`, batch(0, 2))
+    for (let from = 2; from < 40_000; from += 2_000) hub.add('box-0', batch(from, from + 2_000))
+    let heard = 0
+    hub.listen('box-0', 0, (samples) => (heard += samples.length))
+    expect(heard).toBe(30_000)
+  })
+
+  it('gives a listener that is slow no more than it takes, and the rest when it is ready', async () => {
+    const hub = new LoggerHub(() => 5)
+    hub.add('box', batch(0, 2_000))
+    const slices: number[] = []
+    let ready = () => undefined as void
+    hub.listen('box', 0, (samples) => {
+      slices.push(samples.length)
+      return new Promise<void>((resolve) => (ready = resolve))
+    })
+    hub.add('box', batch(2_000, 2_100))
+    expect(slices).toEqual([1_000])
+    for (let k = 0; k < 3; k++) {
+      ready()
+      await Promise.resolve().then(() => undefined)
+    }
+    expect(slices).toEqual([1_000, 1_000, 100])
+  })
+
+  it('compares clocks by the batches that came at once', () => {
+    let now = 1_000_000
+    const hub = new LoggerHub(() => now)
+    const at = (seq: number, timeMs: number) => ({ name: 'Box', stintId: null, samples: [{ seq, timeMs, lat: 0, lon: 0 }] })
+    hub.add('box', at(0, now + 420_000))
+    now += 60_000
+    hub.add('box', at(1, now - 50_000 + 420_000)) // it waited for the link
+    expect(hub.find('box')!.clockAheadMs).toBe(420_000)
+    hub.add('car', { ...at(0, now + 9_000) }, 'driving')
+    expect(hub.find('car')!.clockAheadMs).toBeNull()
+  })
+
   it('makes room for another car by forgetting the one that was silent longest', () => {
     let now = 0
     const hub = new LoggerHub(() => ++now)
@@ -149,7 +210,8 @@ describe('a simulated logger', () => {
 describe('the live protocol', () => {
   it('takes samples over HTTP and streams them on, from where a listener left', async () => {
     const db = await openDatabase(':memory:')
-    const server = createApp({ db, log: pino({ level: 'silent' }) }).listen(0, '127.0.0.1')
+    const now = () => new Date(5_000) // the samples are of that day
+    const server = createApp({ db, log: pino({ level: 'silent' }), now }).listen(0, '127.0.0.1')
     await once(server, 'listening')
     const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/loggers`
     const post = async (body: unknown) =>
@@ -160,6 +222,10 @@ describe('the live protocol', () => {
     expect(await post({ ...batch(0, 0), samples: [{ ...sample(3), lat: 200 }] })).toMatchObject({
       fields: [{ field: 'samples[0].lat', found: '200' }],
     })
+    expect(await post({ ...batch(0, 0), samples: [{ ...sample(3), timeMs: 1e13 }] })).toMatchObject({
+      fields: [{ field: 'samples[0].timeMs' }],
+    })
+    expect(await post({ ...batch(0, 0), samples: [{ ...sample(3), seq: 9e15 }] })).toMatchObject({ fields: [{ field: 'samples[0].seq' }] })
     const stream = await fetch(`${base}/box/stream`, { headers: { 'last-event-id': '0' } })
     expect(stream.headers.get('content-type')).toBe('text/event-stream')
     const reader = stream.body!.getReader()
@@ -185,6 +251,10 @@ describe('the live protocol', () => {
     expect(heard).toContain('id: box:3,van:2')
     await events.cancel()
     expect((await fetch(`${base}/streams?follow=box`)).status).toBe(400)
+    const many = await Promise.all(Array.from({ length: 65 }, () => fetch(`${base}/streams?follow=box:0`)))
+    expect(many.filter((answer) => answer.status === 200).length).toBeLessThanOrEqual(64)
+    expect(many.at(-1)!.status).toBe(503)
+    await Promise.all(many.map((answer) => answer.body?.cancel()))
     expect((await fetch(`${base}/other/stream`)).status).toBe(404)
     server.closeAllConnections()
     server.close()

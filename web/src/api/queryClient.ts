@@ -4,8 +4,8 @@ import { ProblemError } from './request'
 const MOST_TRIES = 2
 
 /** Only failures that may pass are retried; a change never is. */
-const mayPass = (error: Error) =>
-  error instanceof ProblemError && (error.problem.code === 'unexpected' || error.problem.code === 'unreachable')
+const passing = ['unexpected', 'unreachable', 'busy']
+const mayPass = (error: Error) => error instanceof ProblemError && passing.includes(error.problem.code)
 
 export const queryClient = new QueryClient({
   defaultOptions: {

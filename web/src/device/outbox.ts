@@ -26,7 +26,7 @@ const MEASURE_EVERY_MS = 5 * 60_000
 /** Entries that the server stores stay on the device this long. */
 const KEPT_MS = 30 * 86_400_000
 
-const PASSING = new Set(['unreachable', 'unexpected', 'unreadable', 'locked'])
+const PASSING = new Set(['unreachable', 'unexpected', 'unreadable', 'locked', 'busy'])
 
 /** Whether a failure may pass by itself; anything else is a refusal. */
 const mayPass = (error: unknown): boolean => !(error instanceof ProblemError) || PASSING.has(error.problem.code)

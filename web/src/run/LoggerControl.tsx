@@ -1,5 +1,6 @@
 import { Sensors } from '@mui/icons-material'
 import {
+  Alert,
   Button,
   Checkbox,
   Dialog,
@@ -40,6 +41,9 @@ function useLoggers() {
     onSuccess: (loggers) => client.setQueryData(loggersQuery.queryKey, loggers),
   })
 }
+
+/** Clocks that differ by less than this still match taps with crossings, ms. */
+const CLOCKS_AGREE_MS = 3_000
 
 /** Which logger is in this car, and a simulated one to try things with. */
 export function LoggerControl({ stint }: { stint: Stint }) {
@@ -87,6 +91,13 @@ function LoggerDialog({ stint, logger, free, onClose }: LoggerDialogProps) {
               {logger.name}
               {logger.simulated ? `: ${logger.simulated}` : ''}. {logger.nextSeq} samples so far.
             </Typography>
+            {Math.abs(logger.clockAheadMs ?? 0) > CLOCKS_AGREE_MS && (
+              <Alert severity="warning" variant="outlined">
+                The logger’s clock is {Math.round(Math.abs(logger.clockAheadMs!) / 1000)} s{' '}
+                {logger.clockAheadMs! > 0 ? 'ahead of' : 'behind'} the server’s. A lap that is tapped and logged then counts twice. Set the
+                clock of the computer that Ochote runs on; a logger has its time from satellites.
+              </Alert>
+            )}
             {logger.simulated && (
               <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
                 {logger.simulated === 'paused' ? (

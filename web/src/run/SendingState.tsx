@@ -25,18 +25,16 @@ interface SendingStateProps {
 /** Whether the server has everything, and the device's clock is right, said calmly: what waits is safe on this device. */
 export function SendingState({ waiting, unreadable }: SendingStateProps) {
   const { refused, unstored } = useOutboxState()
-  const kept = refused.length > 0 ? `${count(refused.length, 'entry', 'entries')} refused` : 'All saved'
+  const saved = refused.length > 0 ? 'Everything else is saved' : 'All saved'
   const clock = clockWords(clockOffsetMs())
   return (
     <Stack direction="row" role="status" sx={{ alignItems: 'center', gap: 0.75, color: 'text.secondary' }}>
-      {waiting === 0 && refused.length === 0 ? <CloudDoneOutlined fontSize="small" /> : <PhoneAndroid fontSize="small" />}
+      {waiting === 0 ? <CloudDoneOutlined fontSize="small" /> : <PhoneAndroid fontSize="small" />}
       <Typography variant="body2">
-        {waiting === 0 ? kept : `${waiting} ${unstored === null ? 'on this device' : 'in this page only'}, not sent yet`}
+        {waiting === 0 ? saved : `${waiting} ${unstored === null ? 'on this device' : 'in this page only'}, not sent yet`}
       </Typography>
       {unreadable > 0 && (
-        <Typography variant="body2">
-          · {count(unreadable, 'entry', 'entries')} of this stint can’t be read here, but nothing is lost
-        </Typography>
+        <Typography variant="body2">· {count(unreadable, 'entry', 'entries')} can’t be read here; nothing is lost</Typography>
       )}
       {clock && <Typography variant="body2">· {clock}</Typography>}
     </Stack>

@@ -30,7 +30,8 @@ export function RefusedEntries({ refused, onRetry, onClose }: RefusedEntriesProp
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
       <DialogTitle>{count(refused.length, 'entry', 'entries')} not taken by the server</DialogTitle>
-      <DialogContent>
+      {/* long, it is scrolled by keys too */}
+      <DialogContent tabIndex={0}>
         <Typography sx={{ mb: 1 }}>
           They are kept on this device and hold up nothing else. Send them again after an update of Ochote, or save them as a file for
           whoever looks after it.
