@@ -15,6 +15,13 @@ export function run(command, args, options = {}) {
   if (status !== 0) process.exit(status ?? 1)
 }
 
+/** Runs the server until it ends or this process is told to stop, which tells the server. */
+export function serve() {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { cwd: root, stdio: 'inherit' })
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => server.kill(signal))
+  server.on('exit', (status, signal) => process.exit(status ?? (signal ? 1 : 0)))
+}
+
 /** Runs a command to its end. What it printed is kept back, and shown as a whole beside others that run. */
 async function apart(command, args, env) {
   const said = []

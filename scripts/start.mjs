@@ -2,8 +2,8 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { install } from './install.mjs'
-import { root, run } from './run.mjs'
+import { root, run, serve } from './run.mjs'
 
 install()
 if (!existsSync(join(root, 'web/dist/index.html'))) run('npm', ['run', '-s', 'build'])
-run('npx', ['tsx', 'server/src/main.ts'])
+serve()

@@ -74,6 +74,8 @@ export {
   type StintView,
   type StudentView,
 } from './views'
+export { doorSchema } from './door'
+export { healthSchema } from './health'
 export { INTERFACE_HEADER, INTERFACE_VERSION } from './interfaceVersion'
 export { problemSchema, type Problem } from './problem'
 export {

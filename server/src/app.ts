@@ -3,12 +3,17 @@ import { join } from 'node:path'
 import compression from 'compression'
 import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
-import { INTERFACE_HEADER, INTERFACE_VERSION, serverTimeSchema } from '@ochote/contracts'
+import { healthSchema, INTERFACE_HEADER, INTERFACE_VERSION, serverTimeSchema } from '@ochote/contracts'
 import type { Knex } from 'knex'
 import type { Logger } from 'pino'
 import { carRoutes } from './cars/carRoutes'
 import { circuitRoutes } from './circuits/circuitRoutes'
 import { dayRoutes } from './days/dayRoutes'
+import { WriteCheck } from './db/writeCheck'
+import { behindDoor, doorRoutes } from './door/doorRoutes'
+import { knownHosts } from './door/hostNames'
+import type { Pin } from './door/pin'
+import { sameSite } from './door/sameSite'
 import { answer } from './http/answer'
 import { unknownPath, problemHandler } from './http/problemHandler'
 import { solutionRoutes } from './solutions/solutionRoutes'
@@ -29,6 +34,10 @@ interface AppOptions {
   now?: () => Date
   /** folder of the built web application; without it only the API answers */
   webDir?: string
+  /** what a device has to know; null lets everyone in who reaches the server */
+  pin?: Pin | null
+  /** names under which the server is asked for, besides the machine's own */
+  names?: readonly string[]
 }
 
 /** The largest circuit file; everything else is small. */
@@ -38,6 +47,7 @@ const LARGEST_FILE = '60mb'
 const contentPolicy = {
   useDefaults: true,
   directives: {
+    'font-src': ["'self'"],
     'script-src': ["'self'", "'wasm-unsafe-eval'"],
     'style-src': ["'self'", "'unsafe-inline'"],
     'connect-src': ["'self'", 'data:', 'blob:'],
@@ -49,8 +59,9 @@ const contentPolicy = {
 }
 
 /** The whole server as an Express application. */
-export function createApp({ db, log, now = () => new Date(), webDir }: AppOptions): Express {
+export function createApp({ db, log, now = () => new Date(), webDir, pin = null, names = [] }: AppOptions): Express {
   const all = repositoriesOf(db)
+  const writes = new WriteCheck(db, now)
   const hub = new LoggerHub(() => now().getTime())
   const api = Router()
     .use((_req, res, next) => {
@@ -58,9 +69,12 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
       res.setHeader('cache-control', 'no-store')
       next()
     })
+    .use(sameSite)
+    .use('/door', express.json({ limit: '1kb' }), doorRoutes(pin))
+    .use(behindDoor(pin))
     .get('/health', async (_req, res) => {
-      await db.raw('select 1')
-      res.json({ ok: true })
+      const problem = await writes.problem()
+      answer(res, healthSchema, { ok: problem === null, problem, unreadable: all.unreadable.list() })
     })
     .get('/time', async (_req, res) => {
       const databaseId = await all.databaseId()
@@ -83,6 +97,7 @@ export function createApp({ db, log, now = () => new Date(), webDir }: AppOption
   const app = express()
     .disable('x-powered-by')
     .use(helmet({ contentSecurityPolicy: contentPolicy, strictTransportSecurity: false }))
+    .use(knownHosts(names))
     .use(compression())
     .use('/api', api)
   if (webDir && existsSync(webDir)) {

@@ -13,24 +13,25 @@ import { sessionRepository } from './sessions/sessionRepository'
 import { solutionRepository } from './solutions/solutionRepository'
 import { stintRepository } from './stints/stintRepository'
 import { databaseIdentity } from './db/databaseIdentity'
+import { UnreadableRows } from './db/unreadableRows'
 import { writeCount } from './db/writeCount'
 import { vehicleTypeRepository } from './vehicleTypes/vehicleTypeRepository'
 
-const byNoun = (db: Knex) => ({
-  cars: carRepository(db),
-  circuits: circuitRepository(db),
-  days: dayRepository(db),
+const byNoun = (db: Knex, unreadable: UnreadableRows) => ({
+  cars: carRepository(db, unreadable),
+  circuits: circuitRepository(db, unreadable),
+  days: dayRepository(db, unreadable),
   logs: logRepository(db),
-  markerSchemes: markerSchemeRepository(db),
-  meetings: meetingRepository(db),
-  people: personRepository(db),
-  plans: planRepository(db),
+  markerSchemes: markerSchemeRepository(db, unreadable),
+  meetings: meetingRepository(db, unreadable),
+  people: personRepository(db, unreadable),
+  plans: planRepository(db, unreadable),
   planVersions: planVersionRepository(db),
   schools: schoolRepository(db),
-  sessions: sessionRepository(db),
+  sessions: sessionRepository(db, unreadable),
   solutions: solutionRepository(db),
-  stints: stintRepository(db),
-  vehicleTypes: vehicleTypeRepository(db),
+  stints: stintRepository(db, unreadable),
+  vehicleTypes: vehicleTypeRepository(db, unreadable),
 })
 export type ByNoun = ReturnType<typeof byNoun>
 export interface Repositories extends ByNoun {
@@ -38,14 +39,20 @@ export interface Repositories extends ByNoun {
   writes: () => number
   /** Makes several changes, all of them or none. */
   transaction: <T>(task: (within: ByNoun) => Promise<T>) => Promise<T>
+  /** rows that were met and could not be read */
+  unreadable: UnreadableRows
   /** the database's own name */
   databaseId: () => Promise<string>
 }
 
 /** Everything stored, by noun. */
-export const repositoriesOf = (db: Knex): Repositories => ({
-  ...byNoun(db),
-  writes: writeCount(db),
-  databaseId: databaseIdentity(db),
-  transaction: (task) => db.transaction((trx) => task(byNoun(trx))),
-})
+export function repositoriesOf(db: Knex): Repositories {
+  const unreadable = new UnreadableRows()
+  return {
+    ...byNoun(db, unreadable),
+    unreadable,
+    writes: writeCount(db),
+    databaseId: databaseIdentity(db),
+    transaction: (task) => db.transaction((trx) => task(byNoun(trx, unreadable))),
+  }
+}

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import { carSchema, type Car, type CarDraft } from '@ochote/contracts'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 
 interface CarRow {
   id: string
@@ -15,10 +16,10 @@ interface CarRow {
 const toCar = ({ vehicle_type_id, ...row }: CarRow): Car => carSchema.parse({ ...row, vehicleTypeId: vehicle_type_id })
 
 /** Stored cars, karts and motorcycles. */
-export function carRepository(db: Knex) {
+export function carRepository(db: Knex, unreadable: UnreadableRows) {
   const rows = () => db<CarRow>('cars')
   return {
-    list: async (): Promise<Car[]> => (await rows().orderBy(['name', 'id'])).map(toCar),
+    list: async (): Promise<Car[]> => unreadable.read('cars', await rows().orderBy(['name', 'id']), (row) => row.id, toCar),
     find: async (id: string): Promise<Car | undefined> => {
       const row = await rows().where({ id }).first()
       return row && toCar(row)

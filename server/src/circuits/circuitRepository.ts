@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 import { circuitSchema, circuitSummarySchema, type StoredCircuit, type CircuitSummary } from '@ochote/contracts'
 
 interface CircuitRow {
@@ -24,14 +25,17 @@ const columnsOf = ({ name, lengthM, closed }: Omit<CircuitSummary, 'id'>, docume
 })
 
 /** Circuits as they are stored. */
-export function circuitRepository(db: Knex) {
+export function circuitRepository(db: Knex, unreadable: UnreadableRows) {
   return {
     list: async (): Promise<CircuitSummary[]> =>
-      (
+      unreadable.read(
+        'circuits',
         await db<CircuitRow>('circuits')
           .select(...SUMMARY)
-          .orderBy('name')
-      ).map(toSummary),
+          .orderBy('name'),
+        (row) => row.id,
+        toSummary,
+      ),
     summary: async (id: string): Promise<CircuitSummary | undefined> => {
       const row = await db<CircuitRow>('circuits')
         .select(...SUMMARY)

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { daySchema, type Day } from '@ochote/contracts'
+import type { UnreadableRows } from '../db/unreadableRows'
 
 interface DayRow {
   id: string
@@ -13,9 +14,9 @@ const toDay = (row: DayRow): Day =>
   daySchema.parse({ id: row.id, name: row.name, date: row.date, circuitId: row.circuit_id, weather: row.weather })
 
 /** Stored days. */
-export function dayRepository(db: Knex) {
+export function dayRepository(db: Knex, unreadable: UnreadableRows) {
   return {
-    list: async (): Promise<Day[]> => (await db<DayRow>('days').orderBy('date')).map(toDay),
+    list: async (): Promise<Day[]> => unreadable.read('days', await db<DayRow>('days').orderBy('date'), (row) => row.id, toDay),
     find: async (id: string): Promise<Day | undefined> => {
       const row = await db<DayRow>('days').where({ id }).first()
       return row && toDay(row)

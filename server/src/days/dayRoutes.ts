@@ -27,18 +27,25 @@ export function dayRoutes(all: Repositories): Router {
     views.set(dayId, { writes, json })
     return json
   }
-  const viewOf = async (day: Day): Promise<z.input<typeof dayViewSchema>> => ({
-    ...day,
-    circuit: await circuitOfDay(all, day),
-    plans: await all.plans.listForDay(day.id),
-    stints: await all.stints.listForDay(day.id),
-    people: await all.people.namesForDay(day.id),
-    cars: await all.cars.list(),
-    vehicleTypes: await all.vehicleTypes.list(),
-    markerSchemes: await all.markerSchemes.list(),
-    meeting: await all.meetings.find(day.id),
-    sessions: await all.sessions.listForDay(day.id),
-  })
+  const viewOf = async (day: Day): Promise<z.input<typeof dayViewSchema>> => {
+    const [types, schemes] = [await all.vehicleTypes.list(), await all.markerSchemes.list()]
+    const has = (list: readonly { id: string }[], id: string) => list.some((one) => one.id === id)
+    // what names a row that cannot be read is left out with it
+    const plans = (await all.plans.listForDay(day.id)).filter((p) => has(types, p.vehicleTypeId) && has(schemes, p.markerSchemeId))
+    const cars = (await all.cars.list()).filter((car) => has(types, car.vehicleTypeId))
+    const stints = (await all.stints.listForDay(day.id)).filter(({ stint }) => has(plans, stint.planId) && has(cars, stint.carId))
+    const shown = new Set(stints.map(({ stint }) => stint.id))
+    const sessions = (await all.sessions.listForDay(day.id))
+      .map((session) => ({ ...session, stintIds: session.stintIds.filter((id) => shown.has(id)) }))
+      .filter((session) => session.stintIds.length > 0)
+    return {
+      ...day,
+      ...{ plans, stints, cars, sessions, vehicleTypes: types, markerSchemes: schemes },
+      circuit: await circuitOfDay(all, day),
+      people: await all.people.namesForDay(day.id),
+      meeting: await all.meetings.find(day.id),
+    }
+  }
   return Router()
     .get('/', async (_req, res) => {
       answer(res, z.array(daySchema), await all.days.list())

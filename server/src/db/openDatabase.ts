@@ -1,5 +1,5 @@
 import { mkdirSync } from 'node:fs'
-import { dirname } from 'node:path'
+import { dirname, join } from 'node:path'
 import knex, { type Knex } from 'knex'
 import * as first from './migrations/2026_11_23_first'
 import * as lines from './migrations/2026_11_24_lines'
@@ -28,6 +28,8 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_29_durability', ...durability },
 ]
 
+export const migrationNames: readonly string[] = migrations.map((migration) => migration.name)
+
 export const migrationSource: Knex.MigrationSource<NamedMigration> = {
   getMigrations: () => Promise.resolve(migrations),
   getMigrationName: (migration) => migration.name,
@@ -38,11 +40,29 @@ interface Connection {
   pragma: (statement: string) => unknown
 }
 
+interface Copying {
+  /** folder of the copies */
+  readonly backups: string
+  readonly onCopied: (copy: string) => void
+}
+
+/** Copies a database that migrations are about to change. The copy is the way back: undoing a migration can lose what came since. */
+async function copyBefore(db: Knex, { backups, onCopied }: Copying): Promise<void> {
+  const [applied, pending] = (await db.migrate.list()) as [unknown[], NamedMigration[]]
+  if (applied.length === 0 || pending.length === 0) return
+  mkdirSync(backups, { recursive: true })
+  const stamp = new Date().toISOString().replaceAll(/[-:]|\.\d+/g, '')
+  const copy = join(backups, `before-${pending[0]!.name}-${stamp}.sqlite`)
+  await db.raw('vacuum into ?', [copy])
+  onCopied(copy)
+}
+
 /**
  * Opens the database file and runs the migrations it lacks.
  * @param file - path of the SQLite file, or ":memory:"; a missing file is created
+ * @param copying - where a copy goes before the file is migrated; none is made without it
  */
-export async function openDatabase(file: string): Promise<Knex> {
+export async function openDatabase(file: string, copying?: Copying): Promise<Knex> {
   if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true })
   const db = knex({
     client: 'better-sqlite3',
@@ -61,6 +81,7 @@ export async function openDatabase(file: string): Promise<Knex> {
     migrations: { migrationSource },
   })
   try {
+    if (copying) await copyBefore(db, copying)
     await withoutForeignKeys(db, () => db.migrate.latest())
   } catch (error) {
     await db.destroy()

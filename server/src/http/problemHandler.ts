@@ -11,15 +11,24 @@ interface BodyError {
   message?: string
 }
 
+/** A request that the framework refuses before any route sees it, such as a file that is none or an unknown encoding. */
+function plainProblem(status: number, message: string): Problem {
+  if (status === 404) return notFound('That file').problem
+  return { ...invalidInput([{ field: 'the request', found: message, expected: 'a request that can be read' }]).problem, status }
+}
+
 function problemOf(error: unknown, log: Logger): Problem {
   if (error instanceof AppError) return error.problem
-  const { type, message } = error as BodyError
+  const { type, status, message } = error as BodyError
   if (type === 'entity.parse.failed') return invalidInput([{ field: 'the request', found: message ?? 'text', expected: 'JSON' }]).problem
   if (type === 'entity.too.large')
     return {
       ...invalidInput([{ field: 'the request', found: 'more than is read at once', expected: 'a smaller file' }]).problem,
       status: 413,
     }
+  if (status !== undefined && status >= 400 && status < 500) return plainProblem(status, message ?? '')
+  if (error instanceof RangeError && /call stack/.test(error.message))
+    return invalidInput([{ field: 'the request', found: 'lists in lists without end', expected: 'a few levels' }]).problem
   const requestId = randomUUID()
   log.error({ err: error, requestId }, 'request failed')
   return unexpected(requestId)

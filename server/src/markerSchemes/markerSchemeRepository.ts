@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 import { markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
 
 interface MarkerSchemeRow {
@@ -14,9 +15,10 @@ const toScheme = (row: MarkerSchemeRow): MarkerScheme =>
   markerSchemeSchema.parse({ id: row.id, name: row.name, looks: JSON.parse(row.looks), stock: JSON.parse(row.stock), version: row.version })
 
 /** Marker schemes as they are stored. */
-export function markerSchemeRepository(db: Knex) {
+export function markerSchemeRepository(db: Knex, unreadable: UnreadableRows) {
   return {
-    list: async (): Promise<MarkerScheme[]> => (await db<MarkerSchemeRow>('marker_schemes').orderBy('name')).map(toScheme),
+    list: async (): Promise<MarkerScheme[]> =>
+      unreadable.read('marker_schemes', await db<MarkerSchemeRow>('marker_schemes').orderBy('name'), (row) => row.id, toScheme),
     find: async (id: string): Promise<MarkerScheme | undefined> => {
       const row = await db<MarkerSchemeRow>('marker_schemes').where({ id }).first()
       return row && toScheme(row)

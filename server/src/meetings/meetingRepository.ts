@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import { meetingSchema, noMeeting, type Meeting } from '@ochote/contracts'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 
 interface MeetingRow {
   day_id: string
@@ -14,17 +15,21 @@ interface AttendanceRow {
 }
 
 /** Stored drivers' meetings, one a day, and who was at each. */
-export function meetingRepository(db: Knex) {
+export function meetingRepository(db: Knex, unreadable: UnreadableRows) {
   return {
     find: async (dayId: string): Promise<Meeting> => {
       const row = await db<MeetingRow>('meetings').where({ day_id: dayId }).first()
       if (!row) return noMeeting
       const present = await db<AttendanceRow>('meeting_attendance').where({ day_id: dayId }).orderBy('person_id')
-      return meetingSchema.parse({
-        ...(JSON.parse(row.content) as object),
-        present: present.map((p) => p.person_id),
-        version: row.version,
-      })
+      const read = (content: string) =>
+        meetingSchema.parse({ ...(JSON.parse(content) as object), present: present.map((p) => p.person_id), version: row.version })
+      const [meeting] = unreadable.read(
+        'meetings',
+        [row],
+        () => dayId,
+        (one) => read(one.content),
+      )
+      return meeting ?? { ...noMeeting, present: present.map((p) => p.person_id), version: row.version }
     },
     /** Saves over a version, 0 before the first. */
     save: async (dayId: string, { present, ...content }: Omit<Meeting, 'version'>, fromVersion: number): Promise<Saved> =>

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 import { personNameSchema, personSchema, type Person, type PersonChange, type PersonName } from '@ochote/contracts'
 
 interface PersonRow {
@@ -16,6 +17,9 @@ interface PersonRow {
 
 const toPerson = ({ words_per_second, ...row }: PersonRow): Person => personSchema.parse({ ...row, wordsPerSecond: words_per_second })
 
+/** Stands for someone whose row cannot be read, so that their stints are still shown. */
+const NAMELESS = '(name can’t be read)'
+
 /** The columns of the fields given. */
 const columns = ({ wordsPerSecond, ...rest }: PersonChange) => ({
   ...rest,
@@ -23,10 +27,10 @@ const columns = ({ wordsPerSecond, ...rest }: PersonChange) => ({
 })
 
 /** Stored people. */
-export function personRepository(db: Knex) {
+export function personRepository(db: Knex, unreadable: UnreadableRows) {
   const rows = () => db<PersonRow>('people')
   return {
-    list: async (): Promise<Person[]> => (await rows().orderBy('name')).map(toPerson),
+    list: async (): Promise<Person[]> => unreadable.read('people', await rows().orderBy('name'), (row) => row.id, toPerson),
     /** Names of those who take part in a day. */
     namesForDay: async (dayId: string): Promise<PersonName[]> =>
       (
@@ -34,7 +38,12 @@ export function personRepository(db: Knex) {
           .whereIn('id', db('day_people').select('person_id').where({ day_id: dayId }))
           .select('id', 'name', 'role')
           .orderBy('name')
-      ).map((row) => personNameSchema.parse(row)),
+      ).map((row) => {
+        const read = personNameSchema.safeParse(row)
+        if (read.success) return read.data
+        unreadable.note('people', row.id)
+        return { id: row.id, name: NAMELESS, role: row.role === 'instructor' ? 'instructor' : 'student' }
+      }),
     find: async (id: string): Promise<Person | undefined> => {
       const row = await rows().where({ id }).first()
       return row && toPerson(row)

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 import { planSchema, type Plan, type PlanDraft } from '@ochote/contracts'
 
 interface PlanRow {
@@ -54,7 +55,7 @@ const draftColumns = (draft: PlanDraft) => ({
 })
 
 /** Cone plans as they are stored. */
-export function planRepository(db: Knex) {
+export function planRepository(db: Knex, unreadable: UnreadableRows) {
   /** Plans with the version each was marked ready in last, in two queries whatever their number. */
   const withReady = async (rows: PlanRow[]): Promise<Plan[]> => {
     const ids = rows.map((row) => row.id)
@@ -63,11 +64,15 @@ export function planRepository(db: Knex) {
       .whereIn('plan_id', ids)
       .whereNot({ made_by: '' })
       .orderBy('at', 'desc')
-    return rows.map((row) =>
-      toPlan(
-        row,
-        ready.find((r) => r.plan_id === row.id),
-      ),
+    return unreadable.read(
+      'plans',
+      rows,
+      (row) => row.id,
+      (row) =>
+        toPlan(
+          row,
+          ready.find((r) => r.plan_id === row.id),
+        ),
     )
   }
   const find = async (id: string): Promise<Plan | undefined> => (await withReady(await db<PlanRow>('plans').where({ id })))[0]

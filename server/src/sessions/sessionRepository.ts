@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import { sessionSchema, type Session } from '@ochote/contracts'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 
 interface SessionRow {
   id: string
@@ -47,7 +48,7 @@ const columnsOf = (session: Session) => ({
 })
 
 /** Stored sessions of several cars. */
-export function sessionRepository(db: Knex) {
+export function sessionRepository(db: Knex, unreadable: UnreadableRows) {
   const withStints = async (rows: readonly SessionRow[]): Promise<Session[]> => {
     const stints = await db<SessionStintRow>('session_stints')
       .whereIn(
@@ -55,11 +56,15 @@ export function sessionRepository(db: Knex) {
         rows.map((row) => row.id),
       )
       .orderBy('position')
-    return rows.map((row) =>
-      toSession(
-        row,
-        stints.filter((s) => s.session_id === row.id).map((s) => s.stint_id),
-      ),
+    return unreadable.read(
+      'sessions',
+      rows,
+      (row) => row.id,
+      (row) =>
+        toSession(
+          row,
+          stints.filter((s) => s.session_id === row.id).map((s) => s.stint_id),
+        ),
     )
   }
   const rows = () => db<SessionRow>('sessions')

@@ -10,6 +10,7 @@ import {
   type StintView,
 } from '@ochote/contracts'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 
 interface StintRow {
   id: string
@@ -62,7 +63,7 @@ const toDebrief = (row: DebriefRow): Debrief =>
   })
 
 /** Stored stints with their briefs and debriefs. */
-export function stintRepository(db: Knex) {
+export function stintRepository(db: Knex, unreadable: UnreadableRows) {
   const stints = () => db<StintRow>('stints')
   const inOrder = ['starts_at', 'id']
   const debriefsOf = (rows: readonly StintRow[]) =>
@@ -72,8 +73,14 @@ export function stintRepository(db: Knex) {
     )
   /** Stints with their debriefs, in two queries however many there are. */
   const views = async (rows: StintRow[]): Promise<StintView[]> => {
-    const debriefs = new Map((await debriefsOf(rows)).map((d) => [d.stint_id, toDebrief(d)]))
-    return rows.map((row) => ({ stint: toStint(row), debrief: debriefs.get(row.id) ?? null }))
+    const debriefs = unreadable.read('debriefs', await debriefsOf(rows), (row) => row.stint_id, toDebrief)
+    const debriefOf = (id: string) => debriefs.find((d) => d.stintId === id) ?? null
+    return unreadable.read(
+      'stints',
+      rows,
+      (row) => row.id,
+      (row) => ({ stint: toStint(row), debrief: debriefOf(row.id) }),
+    )
   }
   return {
     find: async (id: string): Promise<StintView | undefined> => (await views(await stints().where({ id })))[0],
@@ -85,7 +92,12 @@ export function stintRepository(db: Knex) {
     listForDay: async (dayId: string): Promise<ListedStint[]> => {
       const rows = await stints().where({ day_id: dayId }).orderBy(inOrder)
       const debriefed = new Set((await debriefsOf(rows).select('stint_id')).map((d) => d.stint_id))
-      return rows.map((row) => ({ stint: toStint(row), debriefed: debriefed.has(row.id) }))
+      return unreadable.read(
+        'stints',
+        rows,
+        (row) => row.id,
+        (row) => ({ stint: toStint(row), debriefed: debriefed.has(row.id) }),
+      )
     },
     viewsForStudent: async (studentId: string): Promise<StintView[]> =>
       views(await stints().where({ student_id: studentId }).orderBy(inOrder)),

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
+import type { UnreadableRows } from '../db/unreadableRows'
 import { vehicleTypeSchema, type Vehicle, type VehicleType } from '@ochote/contracts'
 
 interface VehicleTypeRow {
@@ -15,10 +16,11 @@ const toVehicleType = (row: VehicleTypeRow): VehicleType =>
 const columnsOf = (vehicle: Vehicle) => ({ name: vehicle.name, document: JSON.stringify(vehicle) })
 
 /** Stored vehicle types. */
-export function vehicleTypeRepository(db: Knex) {
+export function vehicleTypeRepository(db: Knex, unreadable: UnreadableRows) {
   const rows = () => db<VehicleTypeRow>('vehicle_types')
   return {
-    list: async (): Promise<VehicleType[]> => (await rows().orderBy('name')).map(toVehicleType),
+    list: async (): Promise<VehicleType[]> =>
+      unreadable.read('vehicle_types', await rows().orderBy('name'), (row) => row.id, toVehicleType),
     find: async (id: string): Promise<VehicleType | undefined> => {
       const row = await rows().where({ id }).first()
       return row && toVehicleType(row)

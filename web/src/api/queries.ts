@@ -4,6 +4,7 @@ import {
   circuitSummarySchema,
   daySchema,
   dayViewSchema,
+  healthSchema,
   loggerSchema,
   markerSchemeSchema,
   personSchema,
@@ -101,7 +102,7 @@ export const loggersQuery = queryOptions({
 /** Whether the server answers. What a page shows may be the server's last answer, cached on the device. */
 export const healthQuery = queryOptions({
   queryKey: ['health'],
-  queryFn: ({ signal }) => request(z.object({ ok: z.boolean() }), '/api/health', { signal }),
+  queryFn: ({ signal }) => request(healthSchema, '/api/health', { signal }),
   refetchInterval: 30_000,
   retry: false,
 })
