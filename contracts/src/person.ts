@@ -21,7 +21,11 @@ export type Person = z.infer<typeof personSchema>
 /** What a list or a timetable needs to know about someone, and nothing that they said about themselves. */
 export const personNameSchema = personSchema.pick({ id: true, name: true, role: true })
 export type PersonName = z.infer<typeof personNameSchema>
+/** A name as it is typed: something to see in it, and nothing that breaks lines or turns the text around. ZWNJ and ZWJ belong to some scripts. */
+const newNameSchema = personSchema.shape.name
+  .refine((name) => /[\p{L}\p{N}]/u.test(name), 'a name with a letter in it')
+  .refine((name) => !/[\p{C}\u2028\u2029]/u.test(name.replaceAll(/[\u200c\u200d]/g, '')), 'a name without invisible characters')
 /** The fields of a person that change; the rest stays. */
-const personChangeSchema = personSchema.omit({ id: true, role: true, version: true }).partial()
+const personChangeSchema = personSchema.omit({ id: true, role: true, version: true }).extend({ name: newNameSchema }).partial()
 export type PersonChange = z.infer<typeof personChangeSchema>
 export const personSaveSchema = z.object({ change: personChangeSchema, fromVersion: z.number().int().min(1) })

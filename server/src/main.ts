@@ -7,10 +7,10 @@ import { pino } from 'pino'
 import { createApp } from './app'
 import { folderSecret, Pin } from './door/pin'
 import { announcement } from './start/announcement'
-import { lockFolder } from './start/lockFolder'
-import { openData } from './start/openData'
+import { lockFolder } from './db/lockFolder'
+import { openData } from './db/openData'
 import { readSettings, type Settings } from './start/settings'
-import { startSentence } from './start/startProblem'
+import { startSentence } from './start/startSentence'
 
 /** When the server is stopped, writes under way have this long to finish, ms. */
 const STREAMS_END_MS = 1_500

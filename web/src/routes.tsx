@@ -1,12 +1,32 @@
 import { createBrowserRouter, Navigate, isRouteErrorResponse, useParams, useRouteError, type RouteObject } from 'react-router'
+import { Button } from '@mui/material'
 import { ProblemNotice } from './problem/ProblemNotice'
 import { AppShell } from './shell/AppShell'
 import { EmptyState } from './shell/EmptyState'
 import { Page } from './shell/Page'
 import { TodayPage } from './today/TodayPage'
 
+/** What browsers say of a part of the page that is not there any more. */
+const isMissingPart = (error: unknown): boolean =>
+  error instanceof TypeError && /dynamically imported module|module script|preload/i.test(error.message)
+
 function BrokenPage() {
   const error = useRouteError()
+  if (isMissingPart(error))
+    return (
+      <Page title="This page has to be loaded again">
+        <EmptyState
+          title="Ochote was updated, or its server can’t be reached"
+          action={
+            <Button variant="contained" onClick={() => location.reload()}>
+              Load it again
+            </Button>
+          }
+        >
+          This part of the page was not loaded before. What you logged is kept on this device.
+        </EmptyState>
+      </Page>
+    )
   return (
     <Page title="This page could not be shown">
       {isRouteErrorResponse(error) ? (

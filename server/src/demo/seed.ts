@@ -311,6 +311,7 @@ export async function seed(all: Repositories): Promise<boolean> {
 }
 
 if (process.argv[1] === import.meta.filename) {
+  process.umask(0o077)
   const db = await openDatabase(join(process.env.OCHOTE_DATA ?? 'data', 'ochote.sqlite'))
   const made = await seed(repositoriesOf(db))
   await db.destroy()

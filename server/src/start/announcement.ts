@@ -27,7 +27,7 @@ export function announcement({ host, tls, pin, names }: Settings, port: number, 
     ...(tls
       ? []
       : [
-          'Without OCHOTE_TLS_CERT and OCHOTE_TLS_KEY the PIN and all data cross the network unencrypted, and tablets keep no page for when the server is off.',
+          'Without OCHOTE_TLS_CERT and OCHOTE_TLS_KEY the PIN and all data cross the network unencrypted, and tablets can’t open a page while the server is off.',
         ]),
   ].join('\n')
 }

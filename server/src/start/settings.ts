@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { StartProblem } from '../startProblem'
 
 /** What a person can set before the server starts. */
 export interface Settings {
@@ -12,9 +13,6 @@ export interface Settings {
   /** what a device has to know before it may read or write anything; null where this machine alone reaches the server */
   readonly pin: string | null
 }
-
-/** A setting or file that keeps Ochote from starting, in words for the person at the terminal. */
-export class StartProblem extends Error {}
 
 const LOG_LEVELS = ['trace', 'debug', 'info', 'warn', 'error', 'fatal', 'silent'] as const
 const LOOPBACK = /^(localhost|127(\.\d+){3}|::1)$/

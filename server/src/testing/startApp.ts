@@ -8,6 +8,8 @@ import { openDatabase } from '../db/openDatabase'
 import { repositoriesOf, type Repositories } from '../repositories'
 
 export interface RunningApp {
+  /** its address */
+  base: string
   db: Knex
   all: Repositories
   /** asks the running server */
@@ -37,6 +39,7 @@ export async function startAppOver(db: Knex, now = noon): Promise<RunningApp> {
     return { status: response.status, body, headers: response.headers }
   }
   return {
+    base,
     db,
     all: repositoriesOf(db),
     ask: (method, path, body) => send(method, path, body === undefined ? undefined : JSON.stringify(body)),

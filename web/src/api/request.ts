@@ -2,6 +2,7 @@ import { fieldProblems, INTERFACE_HEADER, problemSchema, type Problem } from '@o
 import type { z } from 'zod'
 import { noteAnswer } from './answerAge'
 import { noteInterface } from './interfaceVersion'
+import { noteLocked } from './locked'
 
 /** A problem that the server reported, or the lack of any answer. */
 export class ProblemError extends Error {
@@ -99,5 +100,6 @@ export async function request<S extends z.ZodType>(
     throw unreadable(path, fieldProblems(read.error, payload)[0]!)
   }
   const problem = problemSchema.safeParse(payload)
+  if (problem.data?.code === 'locked') noteLocked()
   throw problem.success ? new ProblemError(problem.data) : unreachable()
 }

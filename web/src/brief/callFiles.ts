@@ -1,5 +1,5 @@
-import Papa from 'papaparse'
 import { CAUTION } from '../caution/Caution'
+import { csvOf } from '../format/csv'
 import type { PlanCallSheet } from '@ochote/core'
 
 /** A sheet's calls in the order in which they are said, from the line on. */
@@ -17,13 +17,22 @@ export function callsCsv(sheet: PlanCallSheet): string {
     wording,
     words: text,
   }))
-  return Papa.unparse(rows, { escapeFormulae: /^[=+@\t\r]/ })
+  return csvOf(rows)
 }
 
 function cueTime(seconds: number): string {
   const ms = Math.round(seconds * 1000)
   const two = (n: number) => String(Math.floor(n)).padStart(2, '0')
   return `${two(ms / 3_600_000)}:${two((ms / 60_000) % 60)}:${two((ms / 1000) % 60)}.${String(ms % 1000).padStart(3, '0')}`
+}
+
+/** Line breaks would begin a cue of their own. */
+const oneLine = (text: string): string => text.replaceAll(/\p{C}+/gu, ' ')
+
+/** Taking an arrow out may leave another one. */
+function withoutArrows(text: string): string {
+  const next = text.replaceAll('-->', '')
+  return next === text ? text : withoutArrows(next)
 }
 
 /**
@@ -36,7 +45,7 @@ export function callsVtt(sheet: PlanCallSheet, lapTimeS: number, title: string):
       startS < 0 ? { id, text, startS: startS + lapTimeS, endS: endS + lapTimeS } : { id, text, startS, endS },
     )
     .sort((a, b) => a.startS - b.startS)
-  const clean = (text: string) => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
+  const clean = (text: string) => oneLine(text).replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
   const blocks = cues.map(({ id, text, startS, endS }) => `${id}\n${cueTime(startS)} --> ${cueTime(endS)}\n${clean(text)}\n`)
-  return [`WEBVTT ${title.replaceAll('-->', '')}\n`, `NOTE ${CAUTION}\n`, ...blocks].join('\n')
+  return [`WEBVTT ${withoutArrows(oneLine(title))}\n`, `NOTE ${CAUTION}\n`, ...blocks].join('\n')
 }

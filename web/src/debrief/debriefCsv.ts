@@ -1,5 +1,5 @@
-import Papa from 'papaparse'
 import { faultOf, praiseName, severityNames, timedLaps, type FollowUp, type StintRecord } from '@ochote/core'
+import { csvOf } from '../format/csv'
 import type { OpenStint } from '../stint/openStint'
 
 interface CsvRow {
@@ -48,6 +48,5 @@ export function debriefCsv({ day, student }: OpenStint, record: StintRecord, fol
     })),
   ].sort((a, b) => a.lap - b.lap)
   const columns = ['date', 'student', 'lap', 'lap_time_s', 'corner', 'kind', 'code', 'name', 'severity', 'outcome']
-  // a spreadsheet would run a text that starts with = or + as a formula
-  return new Blob([Papa.unparse(rows, { columns, escapeFormulae: true })], { type: 'text/csv;charset=utf-8' })
+  return new Blob([csvOf(rows, columns)], { type: 'text/csv;charset=utf-8' })
 }

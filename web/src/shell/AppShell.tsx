@@ -9,6 +9,7 @@ import { useThemeChoice } from '../theme/ThemeChoice'
 import { themeNames, type ThemeName } from '../theme/tokens'
 import { dayToOpen } from './dayToOpen'
 import { OutboxNotice } from './OutboxNotice'
+import { PinDialog } from './PinDialog'
 import { ServerAway } from './ServerAway'
 import { LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
 import { OutboxProvider } from '../device/useOutbox'
@@ -81,6 +82,7 @@ function Shell() {
   useStageKeys(open?.id ?? null)
   return (
     <Frame>
+      <PinDialog />
       <Link href="#main" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 9 } }}>
         Skip to the page
       </Link>

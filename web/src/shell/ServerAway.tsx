@@ -5,15 +5,25 @@ import { useSyncExternalStore } from 'react'
 import { oldestAnswer } from '../api/answerAge'
 import { otherVersion } from '../api/interfaceVersion'
 import { healthQuery } from '../api/queries'
-import { clock } from '../format/format'
+import { clock, count } from '../format/format'
 
 /** Says in the bar that the server does not answer and the page may be out of date. It has a fixed place and moves nothing. */
 export function ServerAway() {
-  const { isError } = useQuery(healthQuery)
+  const { isError, data: health } = useQuery(healthQuery)
   const asOf = useSyncExternalStore(oldestAnswer.subscribe, oldestAnswer.snapshot)
   const outdated = useSyncExternalStore(otherVersion.subscribe, otherVersion.snapshot)
   return (
     <Stack role="status" direction="row" sx={{ gap: 0.5, alignItems: 'center', color: 'warning.main' }}>
+      {health && !health.ok && (
+        <Typography variant="body2" role="alert" color="error">
+          {health.problem}
+        </Typography>
+      )}
+      {health && health.unreadable.length > 0 && (
+        <Typography variant="body2" title={health.unreadable.join(', ')}>
+          {count(health.unreadable.length, 'record')} can’t be read and {health.unreadable.length === 1 ? 'is' : 'are'} left out
+        </Typography>
+      )}
       {outdated && (
         <Button size="small" color="warning" title="What you logged is kept on this device." onClick={() => location.reload()}>
           Ochote was updated: reload to go on

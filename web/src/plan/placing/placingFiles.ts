@@ -1,6 +1,6 @@
 import { XMLBuilder } from 'fast-xml-parser'
-import Papa from 'papaparse'
 import type { CircuitDocument } from '@ochote/contracts'
+import { csvOf } from '../../format/csv'
 import { edgeWords, markName, markerWords, type Stop } from './placingList'
 
 /** Seven decimals of a degree are a centimetre. */
@@ -23,8 +23,7 @@ export function placingCsv(stops: readonly Stop[]): string {
     lon: degrees(cone.lon),
     remark: [cone.note, cone.remark].filter(Boolean).join('; '),
   }))
-  // a spreadsheet would run a remark that starts with = or + as a formula; numbers stay numbers
-  return Papa.unparse(rows, { escapeFormulae: /^[=+@\t\r]/ })
+  return csvOf(rows)
 }
 
 /** The marks as GPX 1.1 waypoints, to walk out and place them. */

@@ -1,8 +1,8 @@
 import { existsSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Knex } from 'knex'
-import { openDatabase } from '../db/openDatabase'
-import { StartProblem } from './settings'
+import { openDatabase } from './openDatabase'
+import { StartProblem } from '../startProblem'
 
 /** The database's file in a data folder. */
 export const databaseFile = (dataDir: string): string => join(dataDir, 'ochote.sqlite')

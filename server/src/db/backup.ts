@@ -1,8 +1,8 @@
 import { existsSync, mkdirSync, renameSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
 import Database from 'better-sqlite3'
-import { backupsIn, databaseFile } from '../start/openData'
-import { StartProblem } from '../start/settings'
+import { backupsIn, databaseFile } from './openData'
+import { StartProblem } from '../startProblem'
 import { checkDatabase } from './checkDatabase'
 
 /** 20261129T101500Z */
@@ -27,6 +27,9 @@ export async function backup(dataDir: string, to?: string, at = new Date()): Pro
   } finally {
     db.close()
   }
+  const copy = new Database(`${target}.part`)
+  copy.pragma('journal_mode = DELETE') // one file, with nothing beside it
+  copy.close()
   checkDatabase(`${target}.part`)
   renameSync(`${target}.part`, target)
   return target

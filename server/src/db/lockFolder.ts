@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
-import { StartProblem } from './settings'
+import { StartProblem } from '../startProblem'
 
 /**
  * Holds a data folder for this process alone. The lock is the operating system's (SQLite's exclusive lock on a file of its own), so it

@@ -1,8 +1,8 @@
-import { backupsIn } from '../start/openData'
-import { readSettings } from '../start/settings'
-import { startSentence } from '../start/startProblem'
-import { backup } from './backup'
-import { restore } from './restore'
+import { backupsIn } from './db/openData'
+import { readSettings } from './start/settings'
+import { startSentence } from './start/startSentence'
+import { backup } from './db/backup'
+import { restore } from './db/restore'
 
 const [command, file] = process.argv.slice(2)
 const { dataDir } = readSettings({ OCHOTE_DATA: process.env.OCHOTE_DATA })

@@ -1,4 +1,4 @@
-import { StartProblem } from './settings'
+import { StartProblem } from '../startProblem'
 
 interface Failure {
   readonly code?: string

@@ -1,6 +1,6 @@
 import Database from 'better-sqlite3'
-import { migrationNames } from '../db/openDatabase'
-import { StartProblem } from '../start/settings'
+import { migrationNames } from './openDatabase'
+import { StartProblem } from '../startProblem'
 
 /** What a database holds, so that a person can tell whether it is the one they mean. */
 export interface DatabaseContents {
