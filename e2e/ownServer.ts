@@ -12,9 +12,10 @@ export class OwnServer {
   private readonly env: NodeJS.ProcessEnv
   private running: ChildProcess | null = null
 
-  constructor(port: number) {
+  /** @param settings - further settings of the server */
+  constructor(port: number, settings: NodeJS.ProcessEnv = {}) {
     this.base = `http://127.0.0.1:${port}`
-    this.env = { ...process.env, OCHOTE_PORT: String(port), OCHOTE_DATA: mkdtempSync(join(tmpdir(), 'ochote-own-')) }
+    this.env = { ...process.env, OCHOTE_PORT: String(port), OCHOTE_DATA: mkdtempSync(join(tmpdir(), 'ochote-own-')), ...settings }
   }
 
   async seed(): Promise<void> {

@@ -104,6 +104,18 @@ describe('several things stored together', () => {
   })
 })
 
+describe('a name', () => {
+  it.each(['Ann\nBrake LATE', 'Ann\u202eevil', '\u200b', '...', ' '])('%j is refused', async (name) => {
+    const person = day.people[0]!
+    expect((await app.ask('PUT', `/api/people/${person.id}`, { change: { name }, fromVersion: 1 })).status).toBe(400)
+  })
+  it('is taken in any script', async () => {
+    const person = day.people[0]!
+    for (const [version, name] of ['Zoë O’Brien-Łukasz', '山田 太郎', 'می\u200cخواهم'].entries())
+      expect((await app.ask('PUT', `/api/people/${person.id}`, { change: { name }, fromVersion: version + 1 })).status).toBe(200)
+  })
+})
+
 describe('how someone likes to be taught', () => {
   it('is changed field by field, the rest staying', async () => {
     const person = (await app.all.people.find(day.people[0]!.id))!

@@ -82,7 +82,6 @@ function Shell() {
   useStageKeys(open?.id ?? null)
   return (
     <Frame>
-      <PinDialog />
       <Link href="#main" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 9 } }}>
         Skip to the page
       </Link>
@@ -119,6 +118,7 @@ function Shell() {
             {longDay(open.date)}
           </Typography>
         )}
+        <PinDialog />
         <OutboxNotice />
         <ServerAway />
         <ThemeButton />

@@ -10,12 +10,19 @@ import { ProblemNotice } from '../problem/ProblemNotice'
 export function PinDialog() {
   const isLocked = useSyncExternalStore(locked.subscribe, locked.snapshot)
   const [pin, setPin] = useState('')
+  const [later, setLater] = useState(false)
   const door = useMutation({
     mutationFn: () => request(z.object({}), '/api/door', { method: 'POST', body: { pin } }),
     // what asked in vain asks again, streams included
     onSuccess: () => location.reload(),
   })
   if (!isLocked) return null
+  if (later)
+    return (
+      <Button color="error" size="small" onClick={() => setLater(false)}>
+        Give the PIN
+      </Button>
+    )
   return (
     <Dialog open fullWidth maxWidth="xs" aria-labelledby="pin-title">
       <form
@@ -26,7 +33,10 @@ export function PinDialog() {
       >
         <DialogTitle id="pin-title">The school’s PIN</DialogTitle>
         <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-          <Typography>This device is new here. What was logged on it before is kept, and is sent once the PIN is given.</Typography>
+          <Typography>
+            This device needs the school’s PIN once. Until then it shows nothing new. Whatever is logged on it is kept, and is sent
+            afterwards.
+          </Typography>
           {door.error && <ProblemNotice error={door.error} />}
           <TextField
             label="PIN"
@@ -39,6 +49,8 @@ export function PinDialog() {
           />
         </DialogContent>
         <DialogActions>
+          {/* nobody may be kept from logging a stint that is under way */}
+          <Button onClick={() => setLater(true)}>Not now</Button>
           <Button type="submit" variant="contained" disabled={pin.trim() === '' || door.isPending}>
             Open
           </Button>
