@@ -9,7 +9,7 @@ import { useThemeChoice } from '../theme/ThemeChoice'
 import { themeNames, type ThemeName } from '../theme/tokens'
 import { dayToOpen } from './dayToOpen'
 import { OutboxNotice } from './OutboxNotice'
-import { PinDialog } from './PinDialog'
+import { PinGate } from './PinGate'
 import { ServerAway } from './ServerAway'
 import { LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
 import { OutboxProvider } from '../device/useOutbox'
@@ -118,7 +118,7 @@ function Shell() {
             {longDay(open.date)}
           </Typography>
         )}
-        <PinDialog />
+        <PinGate />
         <OutboxNotice />
         <ServerAway />
         <ThemeButton />

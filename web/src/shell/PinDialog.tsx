@@ -1,28 +1,18 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, TextField, Typography } from '@mui/material'
 import { useMutation } from '@tanstack/react-query'
-import { useState, useSyncExternalStore } from 'react'
+import { useState } from 'react'
 import { z } from 'zod'
-import { locked } from '../api/locked'
 import { request } from '../api/request'
 import { ProblemNotice } from '../problem/ProblemNotice'
 
 /** Asks a device for the school's PIN, once. */
-export function PinDialog() {
-  const isLocked = useSyncExternalStore(locked.subscribe, locked.snapshot)
+export function PinDialog({ onLater }: { onLater: () => void }) {
   const [pin, setPin] = useState('')
-  const [later, setLater] = useState(false)
   const door = useMutation({
     mutationFn: () => request(z.object({}), '/api/door', { method: 'POST', body: { pin } }),
     // what asked in vain asks again, streams included
     onSuccess: () => location.reload(),
   })
-  if (!isLocked) return null
-  if (later)
-    return (
-      <Button color="error" size="small" onClick={() => setLater(false)}>
-        Give the PIN
-      </Button>
-    )
   return (
     <Dialog open fullWidth maxWidth="xs" aria-labelledby="pin-title">
       <form
@@ -50,7 +40,7 @@ export function PinDialog() {
         </DialogContent>
         <DialogActions>
           {/* nobody may be kept from logging a stint that is under way */}
-          <Button onClick={() => setLater(true)}>Not now</Button>
+          <Button onClick={onLater}>Not now</Button>
           <Button type="submit" variant="contained" disabled={pin.trim() === '' || door.isPending}>
             Open
           </Button>
