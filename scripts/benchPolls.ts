@@ -6,6 +6,7 @@ import { Worker } from 'node:worker_threads'
 import type { LogEntry, Stint } from '@ochote/contracts'
 import { pino } from 'pino'
 import { createApp } from '../server/src/app'
+import { ComputePool } from '../server/src/solutions/computePool'
 import { openDatabase } from '../server/src/db/openDatabase'
 import { seed } from '../server/src/demo/seed'
 import { repositoriesOf } from '../server/src/repositories'
@@ -39,7 +40,7 @@ for (const stint of stints) {
   })
   await all.logs.add(entries, new Date().toISOString())
 }
-const server = createApp({ db, log: pino({ level: 'silent' }) }).listen(0, '127.0.0.1')
+const server = createApp({ db, pool: new ComputePool(), log: pino({ level: 'silent' }) }).listen(0, '127.0.0.1')
 await once(server, 'listening')
 const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
 

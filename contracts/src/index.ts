@@ -81,13 +81,15 @@ export { problemSchema, type Problem } from './problem'
 export {
   priorityKinds,
   storedSolutionSchema,
+  solutionAnswerSchema,
   solutionKeySchema,
-  solutionToStoreSchema,
+  solutionQuestionSchema,
   type PriorityKind,
   type CornerPriority,
   type FoundLine,
   type StoredSolution,
   type SolutionKey,
+  type SolutionQuestion,
 } from './solution'
 export { daySchema, type Day } from './day'
 export {

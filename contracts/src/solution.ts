@@ -51,5 +51,14 @@ export type StoredSolution = z.infer<typeof storedSolutionSchema>
 export const solutionKeySchema = z.object({ circuitId: z.uuid(), vehicle: vehicleSchema, setup: setupSchema })
 export type SolutionKey = z.infer<typeof solutionKeySchema>
 
-/** A solution with what it was computed from. */
-export const solutionToStoreSchema = z.object({ key: solutionKeySchema, solution: storedSolutionSchema })
+/** Asks for a solution: of a plan version where one is named, else on the circuit as it is now. */
+export const solutionQuestionSchema = solutionKeySchema.extend({ planVersionId: z.uuid().optional() })
+export type SolutionQuestion = z.infer<typeof solutionQuestionSchema>
+
+/** The server computes the solutions of saved plans. */
+export const solutionAnswerSchema = z.object({
+  /** null where none is stored yet */
+  solution: storedSolutionSchema.nullable(),
+  /** whether the server is computing it */
+  computing: z.boolean(),
+})

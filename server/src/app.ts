@@ -23,6 +23,8 @@ import { loggerRoutes } from './loggers/loggerRoutes'
 import { markerSchemeRoutes } from './markerSchemes/markerSchemeRoutes'
 import { personRoutes } from './people/personRoutes'
 import { planRoutes } from './plans/planRoutes'
+import type { ComputePool } from './solutions/computePool'
+import { Solver } from './solutions/solver'
 import { repositoriesOf } from './repositories'
 import { schoolRoutes } from './school/schoolRoutes'
 import { stintRoutes } from './stints/stintRoutes'
@@ -31,6 +33,8 @@ import { vehicleTypeRoutes } from './vehicleTypes/vehicleTypeRoutes'
 interface AppOptions {
   db: Knex
   log: Logger
+  /** threads that compute beside the server; the caller closes it */
+  pool: ComputePool
   now?: () => Date
   /** folder of the built web application; without it only the API answers */
   webDir?: string
@@ -41,7 +45,7 @@ interface AppOptions {
 }
 
 /** The largest circuit file; everything else is small. */
-const LARGEST_FILE = '60mb'
+const LARGEST_FILE = '5mb'
 
 /** What pages may load: themselves only. Styles are made as the interface runs; PDF layout runs as WebAssembly. */
 const contentPolicy = {
@@ -59,8 +63,9 @@ const contentPolicy = {
 }
 
 /** The whole server as an Express application. */
-export function createApp({ db, log, now = () => new Date(), webDir, pin = null, names = [] }: AppOptions): Express {
+export function createApp({ db, log, pool, now = () => new Date(), webDir, pin = null, names = [] }: AppOptions): Express {
   const all = repositoriesOf(db)
+  const solver = new Solver(all, pool, now, log)
   const writes = new WriteCheck(db, now)
   const hub = new LoggerHub(() => now().getTime())
   const api = Router()
@@ -80,18 +85,18 @@ export function createApp({ db, log, now = () => new Date(), webDir, pin = null,
       const databaseId = await all.databaseId()
       answer(res, serverTimeSchema, { nowMs: now().getTime(), databaseId })
     })
-    .use('/circuits', express.json({ limit: LARGEST_FILE }), circuitRoutes(all.circuits))
+    .use('/circuits', express.json({ limit: LARGEST_FILE }), circuitRoutes(all.circuits, pool))
     .use(express.json({ limit: '1mb' }))
     .use('/vehicle-types', vehicleTypeRoutes(all))
     .use('/cars', carRoutes(all))
     .use('/log', logRoutes(all))
     .use('/people', personRoutes(all))
     .use('/days', dayRoutes(all))
-    .use('/plans', planRoutes(all, now))
-    .use('/solutions', solutionRoutes(all, now))
-    .use('/stints', stintRoutes(all, now))
+    .use('/plans', planRoutes(all, pool, solver, now))
+    .use('/solutions', solutionRoutes(all, solver))
+    .use('/stints', stintRoutes(all, solver, now))
     .use('/school', schoolRoutes(all.schools))
-    .use('/loggers', loggerRoutes(all, hub, now))
+    .use('/loggers', loggerRoutes(all, pool, solver, hub, now))
     .use('/marker-schemes', markerSchemeRoutes(all.markerSchemes))
     .use(unknownPath)
   const app = express()

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { pino } from 'pino'
 import { createApp } from './app'
 import { folderSecret, Pin } from './door/pin'
+import { ComputePool } from './solutions/computePool'
 import { announcement } from './start/announcement'
 import { lockFolder } from './db/lockFolder'
 import { openData } from './db/openData'
@@ -23,7 +24,8 @@ async function start(settings: Settings): Promise<void> {
   const { db, remarks } = await openData(dataDir)
   const pin = settings.pin === null ? null : new Pin(settings.pin, folderSecret(dataDir))
   const webDir = join(import.meta.dirname, '../../web/dist')
-  const app = createApp({ db, log: pino({ level: logLevel }), webDir, pin, names: settings.names })
+  const pool = new ComputePool()
+  const app = createApp({ db, pool, log: pino({ level: logLevel }), webDir, pin, names: settings.names })
   // browsers keep a page on a device, and its screen awake, only over https or on the machine itself
   const server: Server = certificate ? createSecureServer(certificate, app) : createServer(app)
   server.listen(port, host)
@@ -38,7 +40,7 @@ async function start(settings: Settings): Promise<void> {
     if (stopping) return
     stopping = true
     server.close(() => {
-      void db.destroy().then(() => {
+      void Promise.all([db.destroy(), pool.close()]).then(() => {
         unlock()
         process.exit(0)
       })

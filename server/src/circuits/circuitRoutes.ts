@@ -1,15 +1,21 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { circuitFromDocument, sampleTrack } from '@ochote/core'
 import { circuitImportSchema, circuitSaveSchema, circuitSchema, circuitSummarySchema, type CircuitSummary } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
+import type { ComputePool } from '../solutions/computePool'
 import type { CircuitRepository } from './circuitRepository'
 
 const params = z.object({ circuitId: z.uuid() })
 
-export function circuitRoutes(circuits: CircuitRepository): Router {
+export function circuitRoutes(circuits: CircuitRepository, pool: ComputePool): Router {
+  /** What is listed of a circuit; throws a problem where its document is refused. */
+  const summaryOf = async (id: string, document: unknown): Promise<CircuitSummary> => {
+    const read = await pool.run('summary', document)
+    if (!read.ok) throw invalidInput(read.problem)
+    return { id, ...read.value }
+  }
   return Router()
     .get('/', async (_req, res) => {
       answer(res, z.array(circuitSummarySchema), await circuits.list())
@@ -22,7 +28,7 @@ export function circuitRoutes(circuits: CircuitRepository): Router {
     })
     .post('/', async (req, res) => {
       const { id, document } = parseInput(circuitImportSchema, req.body)
-      const summary = summaryOf(id, document)
+      const summary = await summaryOf(id, document)
       if ((await circuits.add(summary, document)) === 'conflict') throw conflict(`The circuit “${summary.name}”`, 1)
       answer(res, circuitSummarySchema, summary, 201)
     })
@@ -31,17 +37,9 @@ export function circuitRoutes(circuits: CircuitRepository): Router {
       const { document, fromVersion } = parseInput(circuitSaveSchema, req.body)
       const before = await circuits.find(circuitId)
       if (!before) throw notFound(`Circuit ${circuitId}`)
-      const saved = await circuits.save(summaryOf(circuitId, document), document, fromVersion)
+      const saved = await circuits.save(await summaryOf(circuitId, document), document, fromVersion)
       const current = (await circuits.find(circuitId)) ?? before
       if (saved === 'conflict') throw conflict(`The circuit “${current.name}”`, current.version)
       answer(res, circuitSchema, current)
     })
-}
-
-/** What is listed of a circuit; throws a problem where its document is refused. */
-function summaryOf(id: string, document: unknown): CircuitSummary {
-  const read = circuitFromDocument(document)
-  if (!read.ok) throw invalidInput(read.problem)
-  const { lengthM, closed } = sampleTrack(read.value)
-  return { id, name: read.value.name, lengthM, closed }
 }

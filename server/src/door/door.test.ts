@@ -8,6 +8,7 @@ import { pino } from 'pino'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { Knex } from 'knex'
 import { createApp } from '../app'
+import { ComputePool } from '../solutions/computePool'
 import { openDatabase } from '../db/openDatabase'
 import { ownAddresses } from './hostNames'
 import { folderSecret, Pin } from './pin'
@@ -20,7 +21,10 @@ let db: Knex
 let server: Server
 async function start(pin: Pin | null = null, names: string[] = []): Promise<void> {
   db = await openDatabase(':memory:')
-  server = createApp({ db, log: pino({ level: 'silent' }), pin, names, now: () => new Date(nowMs) }).listen(0, '127.0.0.1')
+  server = createApp({ db, pool: new ComputePool(), log: pino({ level: 'silent' }), pin, names, now: () => new Date(nowMs) }).listen(
+    0,
+    '127.0.0.1',
+  )
   await once(server, 'listening')
 }
 beforeEach(() => {

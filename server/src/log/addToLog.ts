@@ -1,5 +1,13 @@
 import { randomUUID } from 'node:crypto'
-import { beforeDriving, fieldProblems, logEntrySchema, type ClockEpoch, type LogEntry, type RefusedEntry } from '@ochote/contracts'
+import {
+  beforeDriving,
+  fieldProblems,
+  logEntrySchema,
+  type ClockEpoch,
+  type LogEntry,
+  type PlanVersion,
+  type RefusedEntry,
+} from '@ochote/contracts'
 import { notFound } from '../http/appError'
 import { storePlanVersion } from '../plans/storePlanVersion'
 import type { ByNoun, Repositories } from '../repositories'
@@ -22,18 +30,19 @@ function readEntry(input: unknown, stintId: string): LogEntry | RefusedEntry {
 const isRefused = (read: LogEntry | RefusedEntry): read is RefusedEntry => 'expected' in read
 
 /** Ties a stint to the plan as it is with the first entry that counts as driving; later changes to the plan don't touch it. */
-async function fixPlanVersion(within: ByNoun, stintId: string, planId: string, at: string): Promise<void> {
+async function fixPlanVersion(within: ByNoun, stintId: string, planId: string, at: string): Promise<PlanVersion> {
   const plan = await within.plans.find(planId)
   if (!plan) throw new Error(`stint ${stintId} names plan ${planId}, which is not stored`)
   const stored = await within.planVersions.ofVersion(plan.id, plan.version)
   const version = stored ?? (await storePlanVersion(within, plan, { id: randomUUID(), at, by: '' }))
   await within.stints.setPlanVersion(stintId, version.id)
+  return version
 }
 
 /**
  * Adds a batch to a stint's log. Each entry is taken or refused by itself, all that are taken in one transaction.
  * @param inputs - entries as they were sent
- * @returns a receipt for every entry that has an id
+ * @returns a receipt for every entry that has an id, and the plan version that the stint is driven on from now on
  * @throws AppError where the stint is not stored
  */
 export async function addToLog(
@@ -42,19 +51,23 @@ export async function addToLog(
   inputs: readonly unknown[],
   clocks: readonly ClockEpoch[],
   at: string,
-): Promise<{ stored: string[]; refused: RefusedEntry[] }> {
+): Promise<{ stored: string[]; refused: RefusedEntry[]; fixed: PlanVersion | null }> {
   const read = inputs.map((input) => readEntry(input, stintId))
   const entries = read.filter((one): one is LogEntry => !isRefused(one))
-  const clashing = await all.transaction(async (within) => {
+  const { clashing, fixed } = await all.transaction(async (within) => {
     const stint = await within.stints.planOf(stintId)
     if (!stint) throw notFound(`Stint ${stintId}`)
-    if (entries.length === 0) return []
+    if (entries.length === 0) return { clashing: [], fixed: null }
     const clashing = await within.logs.add(entries, at)
     if (clocks.length > 0) await within.logs.addClocks(entries[0]!.deviceId, clocks, at)
-    if (stint.planVersionId === null && entries.some((e) => !beforeDriving.includes(e.kind) && !clashing.includes(e.id)))
-      await fixPlanVersion(within, stintId, stint.planId, at)
-    return clashing
+    const isDriven = entries.some((e) => !beforeDriving.includes(e.kind) && !clashing.includes(e.id))
+    const fixes = stint.planVersionId === null && isDriven
+    return { clashing, fixed: fixes ? await fixPlanVersion(within, stintId, stint.planId, at) : null }
   })
   const clashes = clashing.map((id) => ({ id, field: 'id', found: id, expected: 'an id that no other entry has' }))
-  return { stored: entries.map((e) => e.id).filter((id) => !clashing.includes(id)), refused: [...read.filter(isRefused), ...clashes] }
+  return {
+    stored: entries.map((e) => e.id).filter((id) => !clashing.includes(id)),
+    refused: [...read.filter(isRefused), ...clashes],
+    fixed,
+  }
 }

@@ -5,6 +5,8 @@ import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest
 import { circuitFromDocument, LiveLaps, solvePlan } from '@ochote/core'
 import type { LiveLogger, LiveSample } from '@ochote/contracts'
 import { createApp } from '../app'
+import { ComputePool } from '../solutions/computePool'
+import { Solver } from '../solutions/solver'
 import { openDatabase } from '../db/openDatabase'
 import { circuits, plans, typeOf } from '../demo/seed'
 import { seededFile } from '../testing/seededFile'
@@ -129,13 +131,19 @@ describe('the hub of live loggers', () => {
 
 describe('a simulated logger', () => {
   let all: Repositories
+  const pool = new ComputePool()
+  let solver: Solver
   let stop: () => Promise<void>
   beforeAll(async () => {
     const db = await openDatabase(await seededFile())
     all = repositoriesOf(db)
+    solver = new Solver(all, pool, () => new Date(), pino({ level: 'silent' }))
     stop = () => db.destroy()
   })
-  afterAll(() => stop())
+  afterAll(async () => {
+    await pool.close()
+    await stop()
+  })
   afterEach(() => vi.useRealTimers())
 
   const stintOn = async (name: 'wetHatch') => {
@@ -147,7 +155,7 @@ describe('a simulated logger', () => {
     const stint = await stintOn('wetHatch')
     vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'Date'] })
     const hub = new LoggerHub(() => Date.now())
-    const car = await startSimulated(all, hub, 'car', { stintId: stint.id, skill: 0.9, faults, laps, rate: 60 })
+    const car = await startSimulated(all, pool, solver, hub, 'car', { stintId: stint.id, skill: 0.9, faults, laps, rate: 60 })
     const heard: LiveSample[] = []
     hub.listen('car', 0, (samples) => heard.push(...samples))
     const state = (): LiveLogger['simulated'] => hub.find('car')!.simulated
@@ -211,7 +219,7 @@ describe('the live protocol', () => {
   it('takes samples over HTTP and streams them on, from where a listener left', async () => {
     const db = await openDatabase(':memory:')
     const now = () => new Date(5_000) // the samples are of that day
-    const server = createApp({ db, log: pino({ level: 'silent' }), now }).listen(0, '127.0.0.1')
+    const server = createApp({ db, pool: new ComputePool(), log: pino({ level: 'silent' }), now }).listen(0, '127.0.0.1')
     await once(server, 'listening')
     const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/loggers`
     const post = async (body: unknown) =>

@@ -5,6 +5,8 @@ import { answer } from '../http/answer'
 import { busy, invalidInput, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
+import type { ComputePool } from '../solutions/computePool'
+import type { Solver } from '../solutions/solver'
 import type { LoggerHub } from './loggerHub'
 import { startSimulated, type SimulatedDrive } from './simulatedDrive'
 
@@ -63,7 +65,7 @@ class Streams {
 }
 
 /** Live loggers: bridges send samples, seats listen. The protocol is docs/live-logger.md. */
-export function loggerRoutes(all: Repositories, hub: LoggerHub, now: () => Date): Router {
+export function loggerRoutes(all: Repositories, pool: ComputePool, solver: Solver, hub: LoggerHub, now: () => Date): Router {
   const streams = new Streams()
   const driving = new Map<string, SimulatedDrive>()
   return Router()
@@ -119,7 +121,7 @@ export function loggerRoutes(all: Repositories, hub: LoggerHub, now: () => Date)
       if (hub.find(id)?.simulated === null) throw invalidInput([{ field: 'id', found: id, expected: 'an id that no real logger has' }])
       driving.get(id)?.command('remove')
       hub.remove(id)
-      driving.set(id, await startSimulated(all, hub, id, drive))
+      driving.set(id, await startSimulated(all, pool, solver, hub, id, drive))
       answer(res, z.array(loggerSchema), hub.list())
     })
     .post('/:loggerId/command', (req, res) => {

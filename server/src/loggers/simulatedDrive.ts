@@ -2,8 +2,9 @@ import { driveLap, normalFrom, randomFrom, type CornerErrors } from '@ochote/cor
 import { placeAt, pointAt, sampleAtTime, stationAtTime, toLonLat, valueAt, type DrivenLine, type PlanSolution } from '@ochote/core'
 import type { LiveLogger, LiveSample, LoggerCommand, SimulatedLogger } from '@ochote/contracts'
 import { invalidInput, notFound } from '../http/appError'
-import { markedPlanFor } from '../plans/solvedPlan'
 import type { Repositories } from '../repositories'
+import type { ComputePool } from '../solutions/computePool'
+import type { Solver } from '../solutions/solver'
 import type { LoggerHub } from './loggerHub'
 
 const HZ = 25
@@ -57,15 +58,33 @@ class Student {
  * back, as a real one does.
  * @throws AppError where the stint is not stored, or its plan has no stored solution
  */
-export async function startSimulated(all: Repositories, hub: LoggerHub, id: string, asked: SimulatedLogger): Promise<SimulatedDrive> {
+export async function startSimulated(
+  all: Repositories,
+  pool: ComputePool,
+  solver: Pick<Solver, 'stored'>,
+  hub: LoggerHub,
+  id: string,
+  asked: SimulatedLogger,
+): Promise<SimulatedDrive> {
   const view = await all.stints.find(asked.stintId)
   if (!view) throw notFound(`Stint ${asked.stintId}`)
   const plan = (await all.plans.find(view.stint.planId))!
   const car = (await all.cars.find(view.stint.carId))!
-  const marked = await markedPlanFor(all, plan, (await all.vehicleTypes.find(car.vehicleTypeId))!)
-  if (!marked.ok) throw invalidInput(marked.problem)
+  const { vehicle } = (await all.vehicleTypes.find(car.vehicleTypeId))!
+  const { document } = (await all.circuits.find(plan.circuitId))!
+  const stored = await solver.stored({ document, vehicle, setup: plan.setup })
+  if (!stored)
+    throw invalidInput([
+      {
+        field: 'the plan',
+        found: `not computed yet for ${vehicle.name}`,
+        expected: 'a plan that the server has computed: try again in a moment',
+      },
+    ])
+  const solved = await pool.run('whole', { document, vehicle, setup: plan.setup, stored })
+  if (!solved.ok) throw invalidInput(solved.problem)
   const person = await all.people.find(view.stint.studentId)
-  return new Drive(hub, id, `Simulated: ${person?.name ?? 'a student'}`, asked, marked.value.solution)
+  return new Drive(hub, id, `Simulated: ${person?.name ?? 'a student'}`, asked, solved.value)
 }
 
 class Drive implements SimulatedDrive {

@@ -79,6 +79,7 @@ export function planRepository(db: Knex, unreadable: UnreadableRows) {
   return {
     find,
     listForDay: async (dayId: string): Promise<Plan[]> => withReady(await db<PlanRow>('plans').where({ day_id: dayId }).orderBy('name')),
+    listOnCircuit: async (circuitId: string): Promise<Plan[]> => withReady(await db<PlanRow>('plans').where({ circuit_id: circuitId })),
     add: ({ id, dayId, circuitId, version, ...draft }: Plan): Promise<Saved> =>
       addRow(db, 'plans', { id }, { day_id: dayId, circuit_id: circuitId, version, ...draftColumns(draft) }),
     /** Saves over a version. */

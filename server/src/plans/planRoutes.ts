@@ -5,12 +5,14 @@ import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
+import type { ComputePool } from '../solutions/computePool'
+import type { Solver } from '../solutions/solver'
 import { storePlanVersion } from './storePlanVersion'
 import { readinessProblems } from './readinessProblems'
 
 const params = z.object({ planId: z.uuid() })
 
-export function planRoutes(all: Repositories, now: () => Date): Router {
+export function planRoutes(all: Repositories, pool: ComputePool, solver: Solver, now: () => Date): Router {
   const { plans, vehicleTypes, markerSchemes } = all
   const storedPlan = async (planId: string) => {
     const plan = await plans.find(planId)
@@ -41,7 +43,9 @@ export function planRoutes(all: Repositories, now: () => Date): Router {
       await checkNames(draft)
       const added = await plans.add({ ...draft, id, dayId, circuitId: day.circuitId, version: 1, ready: null })
       if (added === 'conflict') throw conflict(`The plan “${draft.name}”`, (await storedPlan(id)).version)
-      answer(res, planSchema, await storedPlan(id), 201)
+      const stored = await storedPlan(id)
+      solver.ensurePlan(stored)
+      answer(res, planSchema, stored, 201)
     })
     .put('/:planId', async (req, res) => {
       const { planId } = parseInput(params, req.params)
@@ -51,6 +55,7 @@ export function planRoutes(all: Repositories, now: () => Date): Router {
       const saved = await plans.save(planId, draft, fromVersion)
       const current = await storedPlan(planId)
       if (saved === 'conflict') throw conflict(`The plan “${current.name}”`, current.version)
+      solver.ensurePlan(current)
       answer(res, planSchema, current)
     })
     .get('/:planId/versions/:versionId', async (req, res) => {
@@ -64,9 +69,10 @@ export function planRoutes(all: Repositories, now: () => Date): Router {
       const { id, by, fromVersion } = parseInput(markReadySchema, req.body)
       const plan = await storedPlan(planId)
       if (plan.version !== fromVersion) throw conflict(`The plan “${plan.name}”`, plan.version)
-      const problems = await readinessProblems(all, plan)
+      solver.ensurePlan(plan)
+      const problems = await readinessProblems(all, pool, solver, plan)
       if (problems.length > 0) throw invalidInput(problems)
-      await storePlanVersion(all, plan, { id, at: now().toISOString(), by })
+      solver.ensureVersion(await storePlanVersion(all, plan, { id, at: now().toISOString(), by }))
       answer(res, planSchema, await storedPlan(planId), 201)
     })
 }

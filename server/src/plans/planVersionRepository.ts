@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { Knex } from 'knex'
 import { addRow, type Saved } from '../db/saveVersioned'
-import { planVersionSchema, type PlanVersion } from '@ochote/contracts'
+import { planVersionSchema, storedSolutionSchema, type PlanVersion, type StoredSolution } from '@ochote/contracts'
 
 interface VersionRow {
   id: string
@@ -12,6 +12,12 @@ interface VersionRow {
   content: string
   circuit_hash: string
   document: string
+}
+
+interface SolutionRow {
+  plan_version_id: string
+  key_hash: string
+  solution: string
 }
 
 const toVersion = ({ id, plan_id, version, at, made_by, content, document }: VersionRow): PlanVersion =>
@@ -35,6 +41,23 @@ export function planVersionRepository(db: Knex) {
     find: async (id: string): Promise<PlanVersion | undefined> => {
       const row = (await rows().where({ id }).first()) as VersionRow | undefined
       return row && toVersion(row)
+    },
+    /** The solution that a version keeps for these inputs. */
+    solution: async (versionId: string, keyHash: string): Promise<StoredSolution | undefined> => {
+      const row = await db<SolutionRow>('plan_version_solutions').where({ plan_version_id: versionId, key_hash: keyHash }).first()
+      return row && storedSolutionSchema.parse(JSON.parse(row.solution))
+    },
+    /** The solution that any version keeps for these inputs. */
+    anySolution: async (keyHash: string): Promise<StoredSolution | undefined> => {
+      const row = await db<SolutionRow>('plan_version_solutions').where({ key_hash: keyHash }).orderBy('plan_version_id').first()
+      return row && storedSolutionSchema.parse(JSON.parse(row.solution))
+    },
+    /** Has a version keep a solution for good; the first one stays. */
+    keepSolution: async (versionId: string, keyHash: string, solution: StoredSolution): Promise<void> => {
+      await db('plan_version_solutions')
+        .insert({ plan_version_id: versionId, key_hash: keyHash, solution: JSON.stringify(solution) })
+        .onConflict(['plan_version_id', 'key_hash'])
+        .ignore()
     },
     /** The newest stored copy of a plan's version, if there is one. */
     ofVersion: async (planId: string, version: number): Promise<PlanVersion | undefined> => {

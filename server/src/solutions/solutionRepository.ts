@@ -15,20 +15,27 @@ const MOST_STORED = { searched: 500, drawnByHand: 100 }
 /** Stored solutions of plans, each under a hash of what it was computed from. */
 export function solutionRepository(db: Knex) {
   return {
-    find: async (document: unknown, key: SolutionKey): Promise<StoredSolution | undefined> => {
+    find: async (document: unknown, key: Pick<SolutionKey, 'vehicle' | 'setup'>): Promise<StoredSolution | undefined> => {
       const row = await db<SolutionRow>('solutions')
         .where({ key_hash: solutionHash(document, key) })
         .first()
-      return row && storedSolutionSchema.parse(JSON.parse(row.solution))
+      const read = row && storedSolutionSchema.safeParse(JSON.parse(row.solution))
+      return read?.success ? read.data : undefined
     },
-    store: async (document: unknown, key: SolutionKey, solution: StoredSolution, now: Date): Promise<void> => {
+    /** Stores a solution; the first one stays. @returns the one that is stored */
+    store: async (
+      document: unknown,
+      key: Pick<SolutionKey, 'vehicle' | 'setup'>,
+      solution: StoredSolution,
+      now: Date,
+    ): Promise<StoredSolution> => {
       const searched = solution.line !== null
       const most = searched ? MOST_STORED.searched : MOST_STORED.drawnByHand
       await db.transaction(async (trx) => {
         await trx<SolutionRow>('solutions')
           .insert({ key_hash: solutionHash(document, key), solution: JSON.stringify(solution), searched, stored_at: now.toISOString() })
           .onConflict('key_hash')
-          .merge()
+          .ignore()
         const old = await trx<SolutionRow>('solutions')
           .where({ searched })
           .select('key_hash')
@@ -43,6 +50,10 @@ export function solutionRepository(db: Knex) {
             )
             .delete()
       })
+      const row = await db<SolutionRow>('solutions')
+        .where({ key_hash: solutionHash(document, key) })
+        .first()
+      return row ? storedSolutionSchema.parse(JSON.parse(row.solution)) : solution
     },
   }
 }

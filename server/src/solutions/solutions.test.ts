@@ -1,103 +1,205 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { StoredSolution, SolutionKey } from '@ochote/contracts'
-import { circuitFromDocument, cornersOf, sampleTrack, solvePlan } from '@ochote/core'
-import { circuits, plans, typeOf, vehicleTypes } from '../demo/seed'
-import demoSolutions from '../demo/solutions.json' with { type: 'json' }
+import { randomUUID } from 'node:crypto'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { dayViewSchema, solutionAnswerSchema, type DayView, type Plan, type SolutionKey, type StoredSolution } from '@ochote/contracts'
+import { circuitFromDocument, solvePlan } from '@ochote/core'
+import { circuits } from '../demo/seed'
+import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
-import { solutionHash } from './solutionHash'
+import { ComputePool, TookTooLong } from './computePool'
 
-const CIRCUIT_ID = '01890000-0000-7000-8000-000000000001'
-const vehicle = vehicleTypes.hatch.vehicle
-const key: SolutionKey = { circuitId: CIRCUIT_ID, vehicle, setup: plans.dryHatch.setup }
-const read = circuitFromDocument(circuits.skerrow)
-if (!read.ok) throw new Error('the demonstration circuit is refused')
-const circuit = read.value
-const storedByHash: Partial<Record<string, StoredSolution>> = demoSolutions as unknown as Record<string, StoredSolution>
-const solutionFor = (inputs: Pick<SolutionKey, 'vehicle' | 'setup'>): StoredSolution =>
-  storedByHash[solutionHash(circuits.skerrow, inputs)]!
-const stored = solutionFor(key)
+// a search of another version, as after an upgrade
+const search = vi.hoisted(() => ({ version: 1 }))
+vi.mock('@ochote/core', async (original) => {
+  const core = await original<object>()
+  return Object.defineProperty({ ...core }, 'LINE_SEARCH_VERSION', { get: () => search.version })
+})
 
-describe('stored solutions', () => {
-  let app: RunningApp
-  beforeAll(async () => {
-    app = await startApp()
-    await app.all.circuits.add({ id: CIRCUIT_ID, name: 'Skerrow Basin', lengthM: 2900, closed: true }, circuits.skerrow)
+let app: RunningApp
+let day: DayView
+beforeEach(async () => {
+  app = await startApp(await seededFile())
+  const days = (await app.ask('GET', '/api/days')).body as { id: string }[]
+  day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
+})
+afterEach(async () => {
+  search.version = 1
+  await app.stop()
+})
+
+const vehicleOf = (plan: Plan) => day.vehicleTypes.find((type) => type.id === plan.vehicleTypeId)!.vehicle
+const keyOf = (plan: Plan): SolutionKey => ({ circuitId: plan.circuitId, vehicle: vehicleOf(plan), setup: plan.setup })
+const find = async (key: object) => solutionAnswerSchema.parse((await app.ask('POST', '/api/solutions/find', key)).body)
+/** A line that is given is computed quickly. */
+const given = (plan: Plan, offset: number) => ({
+  ...plan.setup,
+  lineSchool: 'given' as const,
+  givenLine: [[0, offset]] as [number, number][],
+})
+const draftOf = ({ id: _i, dayId: _d, circuitId: _c, version: _v, ready: _r, ...draft }: Plan) => draft
+const save = async (plan: Plan, setup: Plan['setup']) => {
+  const saved = await app.ask('PUT', `/api/plans/${plan.id}`, { draft: { ...draftOf(plan), setup }, fromVersion: plan.version })
+  return saved.body as Plan
+}
+const stored = async (key: object): Promise<StoredSolution> => {
+  await vi.waitFor(async () => expect((await find(key)).solution).not.toBeNull(), { timeout: 30_000, interval: 100 })
+  return (await find(key)).solution!
+}
+
+describe('the solution of a saved plan', () => {
+  it('is computed by the server when the plan is saved, and is the same that a page would compute', async () => {
+    const plan = await save(day.plans[0]!, given(day.plans[0]!, 0.5))
+    const found = await stored(keyOf(plan))
+    const circuit = circuitFromDocument(circuits.skerrow)
+    if (!circuit.ok) throw new Error('the demonstration circuit is refused')
+    const own = solvePlan({ circuit: circuit.value, vehicle: vehicleOf(plan), setup: plan.setup })
+    if (!own.ok) throw new Error('the plan is refused')
+    expect(found).toEqual(own.value.stored)
+  }, 40_000)
+
+  it('is asked for, and computed if nobody did yet, as after another search was put in', async () => {
+    const plan = await save(day.plans[0]!, given(day.plans[0]!, 0.25))
+    const before = await stored(keyOf(plan))
+    search.version = 2
+    expect(await find(keyOf(plan))).toEqual({ solution: null, computing: true })
+    expect(await stored(keyOf(plan))).toEqual(before)
+  }, 40_000)
+
+  it('is not computed for what no saved plan asks for', async () => {
+    const [plan] = day.plans as [Plan]
+    expect(await find({ ...keyOf(plan), setup: given(plan, 0.7) })).toEqual({ solution: null, computing: false })
+    const heavier = { ...vehicleOf(plan), massKg: vehicleOf(plan).massKg + 1 }
+    expect(await find({ ...keyOf(plan), vehicle: heavier })).toEqual({ solution: null, computing: false })
   })
-  afterAll(() => app.stop())
-  const find = async (wanted: SolutionKey) => (await app.ask('POST', '/api/solutions/find', wanted)).body
 
-  it('is found again for the same inputs and for no others', async () => {
-    expect(await find(key)).toBeNull()
-    expect((await app.ask('PUT', '/api/solutions', { key, solution: stored })).status).toBe(200)
-    expect(await find(key)).toEqual(stored)
-    expect(await find({ ...key, vehicle: { ...vehicle, name: 'Another of them', notes: 'Blue' } })).toEqual(stored)
-    expect(await find({ ...key, setup: { ...key.setup, insideMarginM: 0.6 } })).toBeNull()
-    expect(await find({ ...key, vehicle: { ...vehicle, massKg: vehicle.massKg + 1 } })).toBeNull()
+  it('is found whatever the vehicle is called, and for no other inputs', async () => {
+    const key = keyOf(day.plans[0]!)
+    expect((await find(key)).solution).not.toBeNull()
+    expect((await find({ ...key, vehicle: { ...key.vehicle, name: 'Another of them', notes: 'Blue' } })).solution).not.toBeNull()
+    expect((await find({ ...key, setup: { ...key.setup, insideMarginM: 0.61 } })).solution).toBeNull()
   })
 
-  const line = stored.line!
-  it.each([
-    { what: 'a list that is not a line', kept: { ...stored, line: { ...line, coefficients: [1] } }, field: 'solution.line.coefficients' },
-    {
-      what: 'a line for another circuit',
-      kept: { ...stored, line: { ...line, coefficients: line.coefficients.slice(4) } },
-      field: 'solution.line.coefficients',
-    },
-    {
-      what: 'a line that leaves the track',
-      kept: { ...stored, line: { ...line, coefficients: line.coefficients.map((c, i) => (i === 40 ? c + 9 : c)) } },
-      field: 'solution.line.coefficients',
-    },
-    { what: 'no line', kept: { ...stored, line: null }, field: 'solution.line' },
-    { what: 'too few corners', kept: { ...stored, priorities: stored.priorities.slice(1) }, field: 'solution.priorities' },
-  ])('refuses $what by its field, and keeps the stored solution', async ({ kept, field }) => {
-    await app.ask('PUT', '/api/solutions', { key, solution: stored })
-    const refused = await app.ask('PUT', '/api/solutions', { key, solution: kept })
-    expect(refused.status).toBe(400)
-    expect(JSON.stringify(refused.body)).toContain(`"${field}"`)
-    expect(await find(key)).toEqual(stored)
+  it('is never taken from a browser, and the first that is stored stays', async () => {
+    const [plan] = day.plans as [Plan]
+    const own = (await find(keyOf(plan))).solution!
+    const forged = { ...own, line: { ...own.line!, coefficients: own.line!.coefficients.map(() => 0) } }
+    expect((await app.ask('PUT', '/api/solutions', { key: keyOf(plan), solution: forged })).status).toBe(404)
+    expect(await app.all.solutions.store(circuits.skerrow, keyOf(plan), forged, new Date())).toEqual(own)
+    expect((await find(keyOf(plan))).solution).toEqual(own)
   })
 
   it('stays however many lines are drawn by hand: those push out only each other', async () => {
-    const searched: SolutionKey = { ...key, setup: { ...key.setup, outsideMarginM: 0.7 } }
     const { solutions } = app.all
-    await solutions.store(circuits.skerrow, searched, stored, new Date('2026-10-01T00:00:00Z'))
-    const byHand = (k: number): SolutionKey => ({
-      ...key,
-      setup: { ...key.setup, lineSchool: 'given', givenLine: [[0, k / 100]] },
-    })
+    const key = keyOf(day.plans[0]!)
+    const own = (await find(key)).solution!
+    const byHand = (k: number): SolutionKey => ({ ...key, setup: given(day.plans[0]!, k / 100) })
     for (let k = 0; k < 105; k++)
-      await solutions.store(circuits.skerrow, byHand(k), { ...stored, line: null }, new Date(Date.UTC(2026, 9, 2, 0, 0, k)))
-    expect(await solutions.find(circuits.skerrow, searched)).toEqual(stored)
+      await solutions.store(circuits.skerrow, byHand(k), { ...own, line: null }, new Date(Date.UTC(2026, 9, 2, 0, 0, k)))
+    expect((await find(key)).solution).toEqual(own)
     const left = await Promise.all([0, 4, 5, 104].map((k) => solutions.find(circuits.skerrow, byHand(k))))
     expect(left.map((found) => found !== undefined)).toEqual([false, false, true, true])
   })
+})
 
-  it('is not kept for a circuit that is not on the read', async () => {
-    const other = { ...key, circuitId: '01890000-0000-7000-8000-000000000009' }
-    expect((await app.ask('PUT', '/api/solutions', { key: other, solution: stored })).status).toBe(404)
+describe('the solution of a plan version', () => {
+  const markReady = async (plan: Plan): Promise<string> => {
+    const id = randomUUID()
+    const marked = await app.ask('POST', `/api/plans/${plan.id}/versions`, { id, by: 'Rhona Keld', fromVersion: plan.version })
+    expect(marked.status).toBe(201)
+    return id
+  }
+
+  it('is its own for good: after the plan, the vehicle, the circuit and the search have changed', async () => {
+    const [plan] = day.plans as [Plan]
+    const planVersionId = await markReady(plan)
+    const question = { ...keyOf(plan), planVersionId }
+    const own = await stored(question)
+    search.version = 2
+    await app.db('solutions').delete()
+    await save(plan, given(plan, 0.1))
+    await app.all.circuits.save({ id: plan.circuitId, name: 'Changed', lengthM: 1, closed: true }, circuits.yard, 1)
+    expect(await find(question)).toEqual({ solution: own, computing: false })
+    // and what was computed for the very same inputs is not computed anew for anyone
+    await app.all.circuits.save({ id: plan.circuitId, name: 'Skerrow Basin', lengthM: 2900, closed: true }, circuits.skerrow, 2)
+    expect(await find(keyOf(plan))).toEqual({ solution: own, computing: false })
+  })
+
+  it('is kept from the first lap on where nobody marked it ready, computed first if it has to be', async () => {
+    const { stint } = day.stints.find((s) => s.stint.planVersionId === null)!
+    const plan = await save(
+      day.plans.find((p) => p.id === stint.planId)!,
+      given(day.plans[0]!, 0.3),
+    )
+    const entry = { id: randomUUID(), stintId: stint.id, deviceId: 'tablet', deviceTime: '2026-10-17T11:00:00.000Z', kind: 'line' }
+    await app.ask('POST', `/api/stints/${stint.id}/log`, { entries: [entry] })
+    const planVersionId = (await app.all.stints.find(stint.id))!.stint.planVersionId!
+    const own = await stored({ ...keyOf(plan), planVersionId })
+    await app.db('solutions').delete()
+    expect((await find({ ...keyOf(plan), planVersionId })).solution).toEqual(own)
+  }, 40_000)
+
+  it('that is not here is said so', async () => {
+    expect((await app.ask('POST', '/api/solutions/find', { ...keyOf(day.plans[0]!), planVersionId: randomUUID() })).status).toBe(404)
+  })
+})
+
+describe('threads that compute', () => {
+  const task = () => ({ document: circuits.skerrow!, vehicle: vehicleOf(day.plans[0]!), setup: day.plans[0]!.setup })
+
+  it('leave the server free: others are answered while a line is searched for', async () => {
+    const pool = new ComputePool()
+    const stop = new AbortController()
+    const searching = pool.run('solution', task(), stop.signal).then(
+      () => 'searched',
+      () => 'ended',
+    )
+    for (let k = 0; k < 20; k++) expect((await app.ask('GET', `/api/days/${day.id}`)).status).toBe(200)
+    stop.abort()
+    expect(await searching).toBe('ended') // it was not done before all were answered
+    await pool.close()
+  })
+
+  it('are ended when they take too long, and the next task has one', async () => {
+    const pool = new ComputePool({ withinMs: 500 })
+    await expect(pool.run('solution', task())).rejects.toBeInstanceOf(TookTooLong)
+    await pool.close()
+    const next = new ComputePool({ withinMs: 60_000 })
+    expect((await next.run('summary', circuits.yard)).ok).toBe(true)
+    await next.close()
+  })
+
+  it('are ended when nobody wants the answer any more', async () => {
+    const pool = new ComputePool()
+    const stop = new AbortController()
+    const running = pool.run('solution', task(), stop.signal)
+    stop.abort()
+    await expect(running).rejects.toThrow(/abort/i)
+    await pool.close()
+  })
+
+  it('let no more wait than they are told', async () => {
+    const pool = new ComputePool({ mostWaiting: 1 })
+    const tasks = Array.from({ length: 6 }, () => pool.run('solution', task()).catch((error: Error) => error.message))
+    await vi.waitFor(async () => expect(await Promise.race([...tasks, Promise.resolve('')])).toBe(''))
+    await pool.close()
+    expect((await Promise.all(tasks)).filter((said) => String(said).includes('computes other plans')).length).toBeGreaterThan(0)
   })
 })
 
 describe('the demonstration’s lines', () => {
-  it.each(Object.values(plans).map((plan) => [plan.name, plan] as const))('of “%s” is stored and lies between the edges', (_name, plan) => {
-    const own = typeOf(plan).vehicle
-    const stored = solutionFor({ vehicle: own, setup: plan.setup })
-    const solved = solvePlan({
-      circuit,
-      vehicle: own,
-      setup: plan.setup,
-      stored,
-      onProgress: () => expect.fail('searched'),
-    })
+  it.each([0, 1, 2])('of plan %s lie between the edges, and nothing is searched for', async (index) => {
+    const plan = day.plans[index]!
+    const circuit = circuitFromDocument(circuits.skerrow)
+    if (!circuit.ok) throw new Error('the demonstration circuit is refused')
+    const own = (await find(keyOf(plan))).solution!
+    const vehicle = vehicleOf(plan)
+    const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup, stored: own, onProgress: () => expect.fail('searched') })
     if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
-    const { track, line: driven } = solved.value
-    for (const corner of solved.value.lineReport.lateApex) expect(corner.met || corner.exempt !== null, corner.cornerNumber).toBe(true)
-    driven.offsetM.forEach((n, i) => {
-      const margin = own.widthM / 2 + Math.min(plan.setup.insideMarginM, plan.setup.outsideMarginM) - 0.02
+    const { track, line, lineReport } = solved.value
+    for (const corner of lineReport.lateApex) expect(corner.met || corner.exempt !== null, corner.cornerNumber).toBe(true)
+    line.offsetM.forEach((n, i) => {
+      const margin = vehicle.widthM / 2 + Math.min(plan.setup.insideMarginM, plan.setup.outsideMarginM) - 0.02
       expect(n).toBeLessThan(track.halfLeftM[i]! - margin)
       expect(n).toBeGreaterThan(-(track.halfRightM[i]! - margin))
     })
-    expect(cornersOf(sampleTrack(circuit))).toHaveLength(solved.value.corners.length)
   })
 })

@@ -6,11 +6,12 @@ import { conflict, notFound } from '../http/appError'
 import { parseInput } from '../http/parseInput'
 import { addToLog } from '../log/addToLog'
 import type { Repositories } from '../repositories'
+import type { Solver } from '../solutions/solver'
 
 const params = z.object({ stintId: z.uuid() })
 
 /** @param now - the server's clock */
-export function stintRoutes(all: Repositories, now: () => Date): Router {
+export function stintRoutes(all: Repositories, solver: Solver, now: () => Date): Router {
   const { stints } = all
   const storedStint = async (input: unknown): Promise<StintView> => {
     const { stintId } = parseInput(params, input)
@@ -33,7 +34,8 @@ export function stintRoutes(all: Repositories, now: () => Date): Router {
     .post('/:stintId/log', async (req, res) => {
       const { stintId } = parseInput(params, req.params)
       const { entries, clocks = [] } = parseInput(logBatchSchema, req.body)
-      const receipt = await addToLog(all, stintId, entries, clocks, now().toISOString())
+      const { fixed, ...receipt } = await addToLog(all, stintId, entries, clocks, now().toISOString())
+      if (fixed) solver.ensureVersion(fixed)
       answer(res, logReceiptSchema, { ...receipt, databaseId: await all.databaseId() })
     })
     .put('/:stintId/debrief', async (req, res) => {

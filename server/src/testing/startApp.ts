@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net'
 import type { Knex } from 'knex'
 import { pino } from 'pino'
 import { createApp } from '../app'
+import { ComputePool } from '../solutions/computePool'
 import { openDatabase } from '../db/openDatabase'
 import { repositoriesOf, type Repositories } from '../repositories'
 
@@ -26,7 +27,8 @@ export const startApp = async (file = ':memory:', now = noon): Promise<RunningAp
 
 /** The real server on a port of its own, over an open database; `stop` closes the database too. */
 export async function startAppOver(db: Knex, now = noon): Promise<RunningApp> {
-  const app = createApp({ db, log: pino({ level: 'silent' }), now })
+  const pool = new ComputePool()
+  const app = createApp({ db, pool, log: pino({ level: 'silent' }), now })
   const server: Server = app.listen(0, '127.0.0.1')
   await once(server, 'listening')
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
@@ -47,6 +49,7 @@ export async function startAppOver(db: Knex, now = noon): Promise<RunningApp> {
     stop: async () => {
       server.closeAllConnections()
       server.close()
+      await pool.close()
       await db.destroy()
     },
   }

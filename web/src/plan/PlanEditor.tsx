@@ -3,6 +3,7 @@ import type { DayView, Plan } from '@ochote/contracts'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { ConflictDialog } from '../problem/ConflictDialog'
+import { PreviewNote } from '../workers/PreviewNote'
 import { useMarkedPlan } from '../workers/useMarkedPlan'
 import { draftDifferences } from './draftDifferences'
 import { PlanActions } from './PlanActions'
@@ -62,6 +63,7 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
           ))}
         </TextField>
         <SaveState state={state} />
+        {marked.isPreview && <PreviewNote />}
         <PlanActions day={day} plan={plan} draft={draft} onChange={state.change} onOpen={onOpen} />
         <Box sx={{ flex: 1 }} />
         {marked.data && <PlanSummary marked={marked.data} scheme={scheme} />}

@@ -55,7 +55,12 @@ function Solved({ day, listed, children }: SolvedProps) {
         const version = versions[k] ?? null
         const { plan, vehicleType } = namedBy(day, one, version)
         const { circuitId, setup } = plan
-        return { circuitId, setup, vehicle: vehicleType.vehicle, ...(version ? { document: version.circuit } : {}) }
+        return {
+          circuitId,
+          setup,
+          vehicle: vehicleType.vehicle,
+          ...(version ? { document: version.circuit, planVersionId: version.id } : {}),
+        }
       }),
     [day, listed, versions],
   )

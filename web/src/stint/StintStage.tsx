@@ -10,6 +10,7 @@ import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
 import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
+import { PreviewNote } from '../workers/PreviewNote'
 import { useMarkedPlan } from '../workers/useMarkedPlan'
 import { namedBy, type OpenStint } from './openStint'
 import { nextStint, phaseOf } from './phase'
@@ -104,7 +105,7 @@ function OnPlan({ day, listed, stage, version, children }: OpenedProps & { versi
     setup: plan.setup,
     firstSession: plan.firstSession,
     coneEdits: plan.coneEdits,
-    ...(version ? { document: version.circuit } : {}),
+    ...(version ? { document: version.circuit, planVersionId: version.id } : {}),
   })
   const open = useMemo(
     (): OpenStint | null =>
@@ -120,7 +121,12 @@ function OnPlan({ day, listed, stage, version, children }: OpenedProps & { versi
         : null,
     [named, student.data, instructor.data, marked.data],
   )
-  const choice = <StintChoice day={day} stage={stage} stintId={stint.id} />
+  const choice = (
+    <>
+      <StintChoice day={day} stage={stage} stintId={stint.id} />
+      {marked.isPreview && <PreviewNote />}
+    </>
+  )
   return (
     <Loaded query={student}>
       {() => <Loaded query={instructor}>{() => <Loaded query={marked}>{() => open && children(open, choice)}</Loaded>}</Loaded>}

@@ -24,7 +24,8 @@ function open() {
     initialProps: {},
     wrapper: ({ children }) => <QueryClientProvider client={client}>{children}</QueryClientProvider>,
   })
-  const give = (inputs: Inputs, solution: PlanSolution) => act(() => void client.setQueryData(keyFor(inputs), solution))
+  const give = (inputs: Inputs, solution: PlanSolution) =>
+    act(() => void client.setQueryData(keyFor(inputs), { solution, isPreview: false }))
   return { ...hook, give }
 }
 

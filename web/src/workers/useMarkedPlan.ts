@@ -16,6 +16,8 @@ interface MarkedPlanState {
   error: Error | null
   isFetching: boolean
   refetch: () => Promise<unknown>
+  /** whether this device searched for the line itself, and the server has not computed it yet */
+  isPreview: boolean
   /** share of the computation done, 0…1 */
   progress: number
 }
@@ -33,15 +35,18 @@ export function useMarkedPlan(input: MarkedPlanInput): MarkedPlanState {
   // the same query again where the cones are placed for the vehicle that drives
   const placed = useQuery(solutionFor(input.placedFor ?? input.vehicle))
   const { firstSession, coneEdits } = input
+  const [own, cones] = [driven.data?.solution, placed.data?.solution]
   const data = useMemo(
-    () => (driven.data && placed.data ? markPlan(driven.data, { firstSession, coneEdits }, placed.data) : undefined),
-    [driven.data, placed.data, firstSession, coneEdits],
+    () => (own && cones ? markPlan(own, { firstSession, coneEdits }, cones) : undefined),
+    [own, cones, firstSession, coneEdits],
   )
   return {
     data,
     progress,
     error: circuit.error ?? driven.error ?? placed.error,
-    isFetching: driven.isFetching || placed.isFetching,
+    // asking the server again behind a preview is no work to wait for
+    isFetching: [driven, placed].some((query) => query.isFetching && !(query.data?.isPreview && !query.isPlaceholderData)),
+    isPreview: [driven, placed].some((query) => query.data?.isPreview === true),
     refetch: () => Promise.all([circuit, driven, placed].map((query) => query.error && query.refetch())),
   }
 }

@@ -1,8 +1,8 @@
 import {
-  storedSolutionSchema,
+  solutionAnswerSchema,
   type CircuitDocument,
   type PlanDraft,
-  type SolutionKey,
+  type SolutionQuestion,
   type StoredCircuit,
   type StoredSolution,
   type Vehicle,
@@ -22,6 +22,8 @@ export interface SolutionInput {
   document?: CircuitDocument
   vehicle: Vehicle
   setup: PlanDraft['setup']
+  /** the plan version whose own solution it is */
+  planVersionId?: string | undefined
 }
 
 /** The circuit that a solution is computed on: as it is now, with its version, or an older document, with null. */
@@ -34,30 +36,46 @@ interface CircuitToSolve {
 
 /** A solved plan stays in memory this long. */
 const CACHED_MS = 600_000
+/** While this device's own search is shown, the server is asked again this often, ms. */
+const ASK_AGAIN_MS = 3_000
 
 /** A failed cache only means a longer wait next time, so it is not shown. */
 const quietly = (task: Promise<unknown>): void => void task.catch(() => undefined)
 
-/**
- * The stored solution for a key, from the server or, without it, from this device; null where there is none.
- * @param circuitVersion - version of the circuit: a solution cached on the device belongs to one version
- */
-export async function storedSolution(key: SolutionKey, circuitVersion: number, signal: AbortSignal): Promise<StoredSolution | null> {
-  const cacheKey = hashKey([key, circuitVersion])
-  try {
-    const stored = await request(storedSolutionSchema.nullable(), '/api/solutions/find', { method: 'POST', body: key, signal })
-    if (stored) quietly(cacheSolution(cacheKey, stored))
-    return stored
-  } catch (error) {
-    if (signal.aborted) throw error
-    return cachedSolution(cacheKey).catch(() => null)
-  }
+/** A solved plan, and whether this device searched for its line itself: then it holds until the server has computed it. */
+export interface Solved {
+  readonly solution: PlanSolution
+  readonly isPreview: boolean
 }
 
-/** Stores a solution on the server and on this device. */
-function storeSolution(key: SolutionKey, circuitVersion: number, solution: StoredSolution): void {
-  quietly(cacheSolution(hashKey([key, circuitVersion]), solution))
-  quietly(request(storedSolutionSchema, '/api/solutions', { method: 'PUT', body: { key, solution } }))
+/** A stored solution, from the server or as the server gave it before. */
+export interface Found {
+  readonly stored: StoredSolution | null
+  /** why the server could not be asked */
+  readonly isAway: boolean
+}
+
+/** Tries of a look-up, so that one lost request does not make a device search for a line of its own. */
+const TRIES = 3
+const BETWEEN_TRIES_MS = 700
+
+/**
+ * The stored solution for a question, from the server or, without it, from this device.
+ * @param circuitKey - what tells the circuit from others of the same id: a solution cached on the device belongs to one
+ */
+export async function findSolution(question: SolutionQuestion, circuitKey: string, signal: AbortSignal): Promise<Found> {
+  const cacheKey = hashKey([question, circuitKey])
+  for (let k = 0; k < TRIES; k++) {
+    try {
+      const { solution } = await request(solutionAnswerSchema, '/api/solutions/find', { method: 'POST', body: question, signal })
+      if (solution) quietly(cacheSolution(cacheKey, solution))
+      return { stored: solution, isAway: false }
+    } catch (error) {
+      if (signal.aborted) throw error
+      if (k < TRIES - 1) await new Promise((resolve) => setTimeout(resolve, BETWEEN_TRIES_MS))
+    }
+  }
+  return { stored: await cachedSolution(cacheKey).catch(() => null), isAway: true }
 }
 
 /** The circuit to solve on, or undefined while it loads. An older document that equals today's counts as today's. */
@@ -68,41 +86,54 @@ export function circuitToSolve(document: CircuitDocument | undefined, now: Store
   return { document, version: null, key: older }
 }
 
-/** The solution of a plan, computed in a worker from what is stored of it. */
+const solutionOf = ({ solution }: Solved): PlanSolution => solution
+
+/**
+ * The solution of a plan. Lines of saved plans are searched for by the server; until it has, a worker here searches for what is shown.
+ */
 export const solutionQuery = (
-  { circuitId, vehicle, setup }: SolutionInput,
+  { circuitId, vehicle, setup, planVersionId }: SolutionInput,
   circuit: CircuitToSolve | undefined,
   onProgress: (share: number) => void = () => undefined,
-) =>
-  queryOptions({
-    queryKey: ['solution', circuitId, circuit?.key, vehicle, setup],
-    queryFn: async ({ signal }): Promise<PlanSolution> => {
+) => {
+  const queryKey = ['solution', circuitId, circuit?.key, vehicle, setup, planVersionId ?? null] as const
+  return queryOptions({
+    queryKey,
+    queryFn: async ({ signal, client }): Promise<Solved> => {
       if (!circuit) throw new Error('asked for a solution before its circuit was loaded')
-      onProgress(0)
       const { document, version } = circuit
-      const key = { circuitId, vehicle, setup }
-      const stored = version === null ? null : await storedSolution(key, version, signal)
-      const solution = await solveInWorker({ circuitId, circuitVersion: version, document, vehicle, setup, stored }, signal, onProgress)
-      if (!stored && version !== null) storeSolution(key, version, solution.stored)
-      return solution
+      const before = client.getQueryData<Solved>(queryKey)
+      if (!before) onProgress(0)
+      const solve = (stored: StoredSolution | null) =>
+        solveInWorker({ circuitId, circuitVersion: version, document, vehicle, setup, stored }, signal, onProgress)
+      const isKnown = version !== null || planVersionId !== undefined
+      const question = { circuitId, vehicle, setup, ...(planVersionId ? { planVersionId } : {}) }
+      const { stored } = isKnown ? await findSolution(question, circuit.key, signal) : { stored: null }
+      if (stored) return { solution: await solve(stored), isPreview: false }
+      return before ?? { solution: await solve(null), isPreview: true }
     },
     enabled: circuit !== undefined,
     staleTime: Infinity,
     gcTime: CACHED_MS,
     structuralSharing: false, // megabytes of numbers: comparing them costs more than drawing them
+    refetchInterval: (query) => (query.state.data?.isPreview ? ASK_AGAIN_MS : false),
     retry: false,
   })
+}
 
 /** The solution of a plan; while a new one is computed, the last one stays. */
 export function useSolution(input: SolutionInput): UseQueryResult<PlanSolution> {
   const { data } = useQuery(circuitQuery(input.circuitId))
   const circuit = useMemo(() => circuitToSolve(input.document, data), [input.document, data])
-  return useQuery({ ...solutionQuery(input, circuit), placeholderData: keepPreviousData })
+  return useQuery({ ...solutionQuery(input, circuit), placeholderData: keepPreviousData, select: solutionOf })
 }
 
 /** The solutions of several plans on one circuit, in their order; each is computed once, however often it is asked for. */
 export function useSolutions(inputs: readonly SolutionInput[]): UseQueryResult<PlanSolution>[] {
   const { data } = useQuery({ ...circuitQuery(inputs[0]?.circuitId ?? ''), enabled: inputs.length > 0 })
-  const queries = useMemo(() => inputs.map((input) => solutionQuery(input, circuitToSolve(input.document, data))), [inputs, data])
+  const queries = useMemo(
+    () => inputs.map((input) => ({ ...solutionQuery(input, circuitToSolve(input.document, data)), select: solutionOf })),
+    [inputs, data],
+  )
   return useQueries({ queries })
 }

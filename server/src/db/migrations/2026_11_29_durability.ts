@@ -17,7 +17,7 @@ export async function up(db: Knex): Promise<void> {
   await db.schema.alterTable('log_entries', (t) => t.uuid('clock_epoch'))
   await db.schema.createTable('plan_version_solutions', (t) => {
     t.uuid('plan_version_id').notNullable().references('plan_versions.id')
-    t.string('key_hash', 64).notNullable()
+    t.string('key_hash', 64).notNullable().index()
     t.text('solution').notNullable()
     t.primary(['plan_version_id', 'key_hash'])
   })

@@ -9,7 +9,7 @@ import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
 import { stagePath } from '../../shell/stages'
 import { compareInWorker } from '../../workers/planSolver'
-import { storedSolution } from '../../workers/useSolution'
+import { findSolution } from '../../workers/useSolution'
 import { ComparedMarks } from './ComparedMarks'
 
 /** Two plans of a day side by side, mark by mark. */
@@ -102,6 +102,6 @@ function Comparison({ day, plan, other, others }: ComparisonProps) {
 async function questionOf(day: DayView, plan: Plan, { document, version }: StoredCircuit, signal: AbortSignal) {
   const { circuitId, setup, firstSession, coneEdits } = plan
   const { vehicle } = day.vehicleTypes.find((v) => v.id === plan.vehicleTypeId)!
-  const stored = await storedSolution({ circuitId, vehicle, setup }, version, signal)
+  const { stored } = await findSolution({ circuitId, vehicle, setup }, String(version), signal)
   return { circuitId, circuitVersion: version, document, vehicle, setup, firstSession, coneEdits, stored }
 }

@@ -5,6 +5,7 @@ import { dayQuery } from '../../api/queries'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
+import { PreviewNote } from '../../workers/PreviewNote'
 import { useMarkedPlan } from '../../workers/useMarkedPlan'
 import { PlacingList } from './PlacingList'
 
@@ -33,5 +34,14 @@ function Solved({ day, plan }: { day: DayView; plan: Plan }) {
   const scheme = day.markerSchemes.find((s) => s.id === plan.markerSchemeId)!
   const { circuitId, setup, firstSession, coneEdits } = plan
   const marked = useMarkedPlan({ circuitId, vehicle, setup, firstSession, coneEdits, placedFor: null })
-  return <Loaded query={marked}>{(data) => <PlacingList day={day} plan={plan} marked={data} scheme={scheme} />}</Loaded>
+  return (
+    <Loaded query={marked}>
+      {(data) => (
+        <>
+          {marked.isPreview && <PreviewNote />}
+          <PlacingList day={day} plan={plan} marked={data} scheme={scheme} />
+        </>
+      )}
+    </Loaded>
+  )
 }

@@ -1,0 +1,52 @@
+import type { CircuitDocument, FieldProblem, MarkerScheme, Plan, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
+import { circuitFromDocument, markPlan, readiness, sampleTrack, solvePlan, success, type Outcome, type PlanSolution } from '@ochote/core'
+
+/** What a solution is computed from. */
+export interface SolveTask {
+  readonly document: CircuitDocument
+  readonly vehicle: Vehicle
+  readonly setup: Setup
+  readonly stored?: StoredSolution
+}
+
+/** A plan to be checked for one vehicle type: solutions of the type that drives and of the one that the cones are placed for. */
+export interface ReadinessTask {
+  readonly document: CircuitDocument
+  readonly plan: Pick<Plan, 'setup' | 'firstSession' | 'coneEdits' | 'unsafeAnswers'>
+  readonly scheme: MarkerScheme
+  readonly driven: { readonly vehicle: Vehicle; readonly stored: StoredSolution }
+  readonly placedFor: { readonly vehicle: Vehicle; readonly stored: StoredSolution }
+}
+
+function solved({ document, vehicle, setup, stored }: SolveTask): Outcome<PlanSolution, FieldProblem[]> {
+  const circuit = circuitFromDocument(document)
+  return circuit.ok ? solvePlan({ circuit: circuit.value, vehicle, setup, ...(stored ? { stored } : {}) }) : circuit
+}
+
+/** The slow part of a solution, searched for where none is stored. */
+export function solution(task: SolveTask): Outcome<StoredSolution, FieldProblem[]> {
+  const outcome = solved(task)
+  return outcome.ok ? success(outcome.value.stored) : outcome
+}
+
+/** A whole solution, from what is stored of it. */
+export const whole = solved
+
+/** What keeps a plan from being ready, in words. */
+export function unready({ document, plan, scheme, driven, placedFor }: ReadinessTask): Outcome<string[], FieldProblem[]> {
+  const { setup } = plan
+  const own = solved({ document, setup, ...driven })
+  if (!own.ok) return own
+  const placed = driven === placedFor ? own : solved({ document, setup, ...placedFor })
+  if (!placed.ok) return placed
+  const items = readiness({ marked: markPlan(own.value, plan, placed.value), scheme, answers: plan.unsafeAnswers, students: 0, briefed: 0 })
+  return success(items.filter((item) => item.must && !item.done).map((item) => item.says))
+}
+
+/** What is listed of a circuit, once its document has been checked. */
+export function summary(document: unknown): Outcome<{ name: string; lengthM: number; closed: boolean }, FieldProblem[]> {
+  const read = circuitFromDocument(document)
+  if (!read.ok) return read
+  const { lengthM, closed } = sampleTrack(read.value)
+  return success({ name: read.value.name, lengthM, closed })
+}
