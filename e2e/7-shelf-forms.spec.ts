@@ -14,7 +14,7 @@ test('a vehicle is copied and changed in a form that explains, checks and shows 
   const before = await time()
   const mass = page.getByRole('textbox', { name: 'Mass as driven, kg' })
   await mass.fill('-5')
-  await expect(page.getByText('Expected a number above 0')).toBeVisible()
+  await expect(page.getByText('Expected a number from 30 to 20000')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
   await mass.fill('2000')
   await expect.poll(time).not.toBe(before)

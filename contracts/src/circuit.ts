@@ -78,7 +78,7 @@ export const featureSchemas = {
     widthLeft: perPosition(z.number().positive().max(60)),
     widthRight: perPosition(z.number().positive().max(60)),
     crossfall: perPosition(z.number().min(-45).max(45)).default(0),
-    grip: perPosition(z.number().min(0.02).max(3)).default(1),
+    grip: perPosition(z.number().min(0.05).max(3)).default(1),
     rubberedBand: z.number().positive().max(30).optional(),
   }),
   corner: feature(point, {
@@ -110,7 +110,7 @@ export const featureSchemas = {
   }),
   surface: feature(polygon, {
     role: z.literal('surface'),
-    grip: z.number().min(0.02).max(3),
+    grip: z.number().min(0.05).max(3),
     note: z.string().max(200).optional(),
   }),
   'dry-line': feature(lineString, { role: z.literal('dry-line') }),

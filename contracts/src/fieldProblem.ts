@@ -9,6 +9,8 @@ export const fieldProblemSchema = z.object({
 export type FieldProblem = z.infer<typeof fieldProblemSchema>
 
 const LONGEST_FOUND = 60
+/** More than anyone would mend before trying again. */
+export const MOST_PROBLEMS = 20
 
 /** A value as it is shown in a message: short, and never the whole file. */
 export function showValue(value: unknown): string {
@@ -35,11 +37,11 @@ function valueAt(input: unknown, path: readonly PropertyKey[]): unknown {
 }
 
 /**
- * Every issue of a failed parse as field, value found, value expected.
+ * The issues of a failed parse as field, value found, value expected: the first ones of very many, so that an answer stays short.
  * @param prefix - path of `input` within the whole file, so that the field named is the one in the file
  */
 export function fieldProblems(error: z.ZodError, input: unknown, prefix: readonly PropertyKey[] = []): FieldProblem[] {
-  return error.issues.map((issue) => {
+  return error.issues.slice(0, MOST_PROBLEMS).map((issue) => {
     if (issue.code === 'unrecognized_keys') {
       return {
         field: showPath([...prefix, ...issue.path]) || 'the document',

@@ -1,4 +1,4 @@
-export { fieldProblemSchema, fieldProblems, showPath, showValue, type FieldProblem } from './fieldProblem'
+export { fieldProblemSchema, fieldProblems, MOST_PROBLEMS, showPath, showValue, type FieldProblem } from './fieldProblem'
 export { vehicleKinds, vehicleSchema, type Vehicle } from './vehicle'
 export { setupSchema, type BrakingSchool, type Conditions, type Setup } from './setup'
 export {

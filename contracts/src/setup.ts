@@ -3,12 +3,12 @@ import * as z from 'zod'
 const brakingSchools = ['separate', 'blend', 'trail'] as const
 const lineSchools = ['fastest', 'late-apex', 'tight', 'given'] as const
 
-const share = z.number().positive('a share above 0, 1 at the most').max(1)
+const share = z.number().min(0.05, 'a share from 0.05 to 1').max(1, 'a share from 0.05 to 1')
 
 const conditionsSchema = z.object({
-  grip: z.number().positive().max(2).default(1),
-  rubberedGrip: z.number().positive().max(2).default(1),
-  airDensity: z.number().positive().max(2).default(1.2),
+  grip: z.number().min(0.05).max(2).default(1),
+  rubberedGrip: z.number().min(0.05).max(2).default(1),
+  airDensity: z.number().min(0.3).max(2).default(1.2),
   windMps: z.number().min(0).max(40).default(0),
   windFromDeg: z.number().min(-360).max(360).default(0),
 })

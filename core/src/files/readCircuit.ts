@@ -2,6 +2,7 @@ import {
   circuitEnvelopeSchema,
   circuitRoles,
   featureSchemas,
+  MOST_PROBLEMS,
   showPath,
   showValue,
   type CircuitFeature,
@@ -18,6 +19,8 @@ import { readAs, readJson } from './readDocument'
 type CentrelineFeature = CircuitFeature<'centreline'>
 
 const RAD_PER_DEG = Math.PI / 180
+/** Characters of a property that the format does not know. */
+const MOST_SURPLUS = 4_000
 const SHORTEST_CIRCUIT_M = 40
 const LONGEST_CIRCUIT_M = 60_000
 /** A feature is no farther than this from the middle of the track. */
@@ -41,16 +44,18 @@ export function circuitFromDocument(document: unknown): Outcome<Circuit, FieldPr
   if (!envelope.ok) return envelope
   const features: CircuitFeature[] = []
   const problems: FieldProblem[] = []
-  envelope.value.features.forEach((feature, index) => {
+  for (const [index, feature] of envelope.value.features.entries()) {
     const read = readFeature(feature, index)
     if (read.ok) features.push(read.value)
     else problems.push(...read.problem)
-  })
+    if (problems.length >= MOST_PROBLEMS) return failure(problems.slice(0, MOST_PROBLEMS))
+  }
+  problems.push(...surplusProblems(document, ['type', 'ochote', 'features'], []))
   const centrelines = envelope.value.features.flatMap((f, i) => (roleOf(f) === 'centreline' ? [i] : []))
   if (centrelines.length !== 1) {
     problems.push({ field: 'features', found: `${centrelines.length} with role centreline`, expected: 'exactly one with role centreline' })
   }
-  if (problems.length > 0) return failure(problems.slice(0, 20))
+  if (problems.length > 0) return failure(problems.slice(0, MOST_PROBLEMS))
   const centreline = features.find((f): f is CentrelineFeature => f.properties.role === 'centreline')!
   return shapeCircuit(envelope.value.ochote.name, centreline, centrelines[0]!, features)
 }
@@ -65,7 +70,26 @@ function readFeature(feature: unknown, index: number): Outcome<CircuitFeature, F
   if (!circuitRoles.includes(role as CircuitRole)) {
     return failure([{ field: `features[${index}].properties.role`, found: showValue(role), expected: `one of ${circuitRoles.join(', ')}` }])
   }
-  return readAs(featureSchemas[role as CircuitRole], feature, ['features', index]) as Outcome<CircuitFeature, FieldProblem[]>
+  const schema = featureSchemas[role as CircuitRole]
+  const path = ['features', index]
+  const { properties } = feature as { properties: object }
+  const surplus = [
+    ...surplusProblems(feature, ['type', 'properties', 'geometry'], path),
+    ...surplusProblems(properties, Object.keys(schema.shape.properties.shape), [...path, 'properties']),
+  ]
+  if (surplus.length > 0) return failure(surplus)
+  return readAs(schema, feature, path) as Outcome<CircuitFeature, FieldProblem[]>
+}
+
+/** What other programs put into a file is kept, as long as it is a note and not a file of its own. */
+function surplusProblems(thing: unknown, known: readonly string[], path: readonly PropertyKey[]): FieldProblem[] {
+  const surplus = Object.entries(thing as object).filter(([name]) => !known.includes(name))
+  return surplus.flatMap(([name, value]) => {
+    const length = JSON.stringify(value)?.length ?? 0
+    return length <= MOST_SURPLUS
+      ? []
+      : [{ field: showPath([...path, name]), found: `${length} characters`, expected: `at most ${MOST_SURPLUS}` }]
+  })
 }
 
 function shapeCircuit(
