@@ -1,9 +1,11 @@
+import { randomUUID } from 'node:crypto'
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import { afterAll, describe, expect, it } from 'vitest'
 import type { Knex } from 'knex'
+import { logEntrySchema, type LogEntry } from '@ochote/contracts'
 import { repositoriesOf } from '../repositories'
 import { migrationSource, openDatabase, withoutForeignKeys } from './openDatabase'
 
@@ -69,6 +71,73 @@ describe('a database of a landed version', () => {
       await db.migrate.latest()
     })
     expect(await everything(db)).toEqual(before)
+    await db.destroy()
+  })
+
+  it('goes back any number of migrations with its data, and forward again; what is lost on the way makes nothing else unreadable', async () => {
+    const names = (await migrationSource.getMigrations([])).map(({ name }) => name)
+    for (let depth = 1; depth < names.length; depth++) {
+      const db = await openDatabase(landedDatabase(names.at(-1)!))
+      await withoutForeignKeys(db, async () => {
+        for (let k = 0; k < depth; k++) await db.migrate.down()
+        await db.migrate.latest()
+      })
+      const all = repositoriesOf(db)
+      const days = await all.days.list()
+      expect(days, `${depth} back`).toHaveLength(2)
+      const logs = await Promise.all(days.map((day) => all.logs.page({ dayId: day.id }, 0)))
+      const unreadable = logs.flatMap((log) => Object.values(log.unreadable)).reduce((sum, n) => sum + n, 0)
+      const stored = ((await db('log_entries').count({ n: '*' })) as [{ n: number }])[0].n
+      expect(
+        logs.reduce((sum, log) => sum + log.entries.length, unreadable),
+        `${depth} back`,
+      ).toBe(stored)
+      await db.destroy()
+    }
+  })
+
+  it('keeps entries of every kind, and what was measured of the clocks, when the last migration is taken back', async () => {
+    const db = await openDatabase(landedDatabase('2026_11_29_durability'))
+    const all = repositoriesOf(db)
+    const stint = (await all.stints.listForDay((await all.days.list())[1]!.id))[7]!.stint
+    const [epoch, at] = [randomUUID(), '2026-10-17T11:00:00.000Z']
+    const base = (k: number) => ({ id: randomUUID(), stintId: stint.id, deviceId: 'tablet', deviceTime: `2026-10-17T11:00:${10 + k}.000Z` })
+    const place = { lap: 1, corner: '4' }
+    const fault = { ...base(0), ...place, kind: 'fault' as const, code: 'be', severity: 2 as const, clockEpoch: epoch }
+    const about = { about: fault.id }
+    const words = { happened: 'Wide', others: '', injured: '', damage: '', witnesses: '', done: '' }
+    const entries: LogEntry[] = [
+      fault,
+      { ...base(1), kind: 'release' },
+      { ...base(2), kind: 'line', source: 'logger' },
+      { ...base(3), kind: 'severity', ...about, severity: 3 },
+      { ...base(4), ...place, kind: 'better', ...about },
+      { ...base(5), ...place, kind: 'praise', code: 'smooth' },
+      { ...base(6), ...place, kind: 'called', code: 'be' },
+      { ...base(7), ...place, kind: 'followed', ...about, result: 'fixed', by: 'seen' },
+      { ...base(8), ...place, kind: 'pass', way: 'passes', side: 'left', who: 'a hatch' },
+      { ...base(9), ...place, kind: 'flag', flag: 'yellow' },
+      { ...base(10), ...place, kind: 'incident', what: 'off' },
+      { ...base(11), kind: 'report', ...about, ...words },
+      { ...base(12), ...place, kind: 'conditions', surface: 'wet' },
+      { ...base(13), kind: 'told', lap: 1, what: 'last lap' },
+      { ...base(14), kind: 'step', lap: 1, of: 'pace', way: 'down', reason: 'off' },
+      { ...base(15), kind: 'question', corner: '4', text: 'Which gear?' },
+      { ...base(16), kind: 'meeting' },
+      { ...base(17), kind: 'undo', ...about },
+      { ...base(18), kind: 'in' },
+    ]
+    expect(new Set(entries.map((e) => e.kind)).size).toBe(logEntrySchema.options.length)
+    await all.logs.add(entries, at)
+    await all.logs.addClocks('tablet', [{ epoch, offsetMs: 420_000, foundBy: 'measured' }], at)
+    const log = async () => (await all.logs.page({ stintId: stint.id }, 0)).entries.map(({ clockEpoch: _, ...entry }) => entry)
+    const before = await log()
+    expect(before[0]).toMatchObject({ kind: 'fault', clockOffsetMs: 420_000 })
+    await withoutForeignKeys(db, async () => {
+      await db.migrate.down()
+      await db.migrate.latest()
+    })
+    expect(await log()).toEqual(before)
     await db.destroy()
   })
 })
