@@ -3,9 +3,10 @@ import { INTERFACE_VERSION } from '@ochote/contracts'
 const listeners = new Set<() => void>()
 let differs = false
 
-/** Compares this page with the server that answered. @param version - of the server's interface, as its header has it */
+/** Compares this page with the server that answered. @param version - of the server's interface, as its header has it; null tells nothing */
 export function noteInterface(version: string | null): void {
-  const now = version !== null && version !== String(INTERFACE_VERSION)
+  if (version === null) return
+  const now = version !== String(INTERFACE_VERSION)
   if (now === differs) return
   differs = now
   listeners.forEach((listener) => listener())

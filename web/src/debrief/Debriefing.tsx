@@ -18,6 +18,7 @@ import { stagePath } from '../shell/stages'
 import { logNotes } from '../stint/logNotes'
 import { FollowUpList } from '../stint/FollowUpList'
 import type { OpenStint } from '../stint/openStint'
+import { UnreadableEntries } from '../stintLog/UnreadableEntries'
 import { useStintLog } from '../stintLog/useStintLogs'
 import { useSaveDebrief } from '../stint/useSaveStint'
 import { debriefCsv } from './debriefCsv'
@@ -30,7 +31,7 @@ import { WorkOnThings } from './WorkOnThings'
 /** A stint's debrief: laps, faults, corrections, what was good, the two things to work on, and a sentence. */
 export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
   const { stint, solution, cones, scheme, student, day, car, instructor } = open
-  const { entries } = useStintLog(stint.id)
+  const { entries, unreadable } = useStintLog(stint.id)
   const view = useQuery(stintQuery(stint.id))
   const stored = view.data?.debrief ?? null
   const record = useMemo(() => stintRecord(entries), [entries])
@@ -48,6 +49,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
       <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
         <Typography variant="h1">Debrief: {student.name}</Typography>
         {choice}
+        <UnreadableEntries unreadable={unreadable} />
         <Box sx={{ flex: 1 }} />
         {driven && (
           <>

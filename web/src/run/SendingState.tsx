@@ -2,7 +2,7 @@ import { CloudDoneOutlined, PhoneAndroid } from '@mui/icons-material'
 import { Stack, Typography } from '@mui/material'
 import { clockOffsetMs } from '../device/deviceClock'
 import { useOutboxState } from '../device/useOutbox'
-import { count } from '../format/format'
+import { UnreadableEntries } from '../stintLog/UnreadableEntries'
 
 /** An error that nobody would notice is put right in silence, ms. */
 const WORTH_SAYING_MS = 2_000
@@ -33,9 +33,7 @@ export function SendingState({ waiting, unreadable }: SendingStateProps) {
       <Typography variant="body2">
         {waiting === 0 ? saved : `${waiting} ${unstored === null ? 'on this device' : 'in this page only'}, not sent yet`}
       </Typography>
-      {unreadable > 0 && (
-        <Typography variant="body2">· {count(unreadable, 'entry', 'entries')} can’t be read here; nothing is lost</Typography>
-      )}
+      <UnreadableEntries unreadable={unreadable} />
       {clock && <Typography variant="body2">· {clock}</Typography>}
     </Stack>
   )
