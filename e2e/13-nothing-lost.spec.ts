@@ -1,3 +1,6 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { DayView, Day } from '@ochote/contracts'
 import { OwnServer } from './ownServer'
@@ -188,4 +191,21 @@ test('an installed seat opens and logs with the server off, and sends when it is
   const log = await storedLog(again.request, id)
   expect(log).toHaveLength(before + 1)
   await context.close()
+})
+
+test('a server that goes back to a backup gets from the device what it lacks', async ({ page }) => {
+  const backup = join(mkdtempSync(join(tmpdir(), 'ochote-backup-')), 'morning.sqlite')
+  const { path, id } = await stintOf(page, 'Leo Vantongeren')
+  await server.run('server/src/backupMain.ts', 'backup', backup)
+  await page.goto(path('run'))
+  await page.getByRole('button', { name: /^Line:/ }).click()
+  await page.getByRole('button', { name: /^Line:/ }).click()
+  await expect(page.getByText('All saved')).toBeVisible()
+  const before = await storedLog(page.request, id)
+  await server.kill()
+  await server.run('server/src/backupMain.ts', 'restore', backup)
+  await server.start()
+  expect((await storedLog(page.request, id)).length).toBeLessThan(before.length)
+  await expect.poll(async () => (await storedLog(page.request, id)).length, { timeout: 60_000 }).toBe(before.length)
+  expect(new Set((await storedLog(page.request, id)).map((e) => e.id))).toEqual(new Set(before.map((e) => e.id)))
 })

@@ -19,11 +19,14 @@ export class OwnServer {
   }
 
   async seed(): Promise<void> {
-    const [code] = (await once(
-      spawn(process.execPath, ['--import', 'tsx', 'server/src/demo/seed.ts'], { cwd: root, env: this.env }),
-      'exit',
-    )) as [number]
-    if (code !== 0) throw new Error('the demonstration data could not be made')
+    await this.run('server/src/demo/seed.ts')
+  }
+
+  /** Runs one of the server's commands on its data, to its end. */
+  async run(file: string, ...args: string[]): Promise<void> {
+    const command = spawn(process.execPath, ['--import', 'tsx', file, ...args], { cwd: root, env: this.env })
+    const [code] = (await once(command, 'exit')) as [number]
+    if (code !== 0) throw new Error(`${file} ended with ${code}`)
   }
 
   async start(): Promise<void> {

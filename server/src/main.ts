@@ -13,6 +13,7 @@ import { openData } from './db/openData'
 import { readSettings, type Settings } from './start/settings'
 import { startSentence } from './start/startSentence'
 
+const KEEP_ALIVE_MS = 75_000
 /** When the server is stopped, writes under way have this long to finish, ms. */
 const STREAMS_END_MS = 1_500
 
@@ -28,6 +29,8 @@ async function start(settings: Settings): Promise<void> {
   const app = createApp({ db, pool, log: pino({ level: logLevel }), webDir, pin, names: settings.names })
   // browsers keep a page on a device, and its screen awake, only over https or on the machine itself
   const server: Server = certificate ? createSecureServer(certificate, app) : createServer(app)
+  // a browser's connection ends on its side first: one that ends here in the middle of a request is a request lost
+  server.keepAliveTimeout = KEEP_ALIVE_MS
   server.listen(port, host)
   await once(server, 'listening')
   const address = server.address()

@@ -178,6 +178,18 @@ describe('the outbox', () => {
     await settled(again)
   })
 
+  it('notices by itself that the server came back with older data', async () => {
+    const tab = await open()
+    for (const entry of entries) await tab.logs.add(entry)
+    await settled(tab)
+    server.failure = 'no answer'
+    await tab.outbox.check()
+    server.stored = [] // the same database, as it was before
+    server.failure = null
+    await tab.outbox.check()
+    await vi.waitFor(() => expect(server.stored.map((e) => e.id)).toEqual(ids))
+  })
+
   it('logs to memory where the device stores nothing, says so, and sends all the same', async () => {
     const refused = vi.spyOn(IDBFactory.prototype, 'open').mockImplementation(() => {
       throw new DOMException('The operation is insecure.', 'SecurityError')

@@ -50,6 +50,8 @@ export class Outbox {
   private closed = false
   private timer: ReturnType<typeof setTimeout> | null = null
   private measuredAtMs = -Infinity
+  /** whether the server did not answer when it was last looked after */
+  private isAway = false
   /** ends when every state so far is on disk */
   private writing: Promise<void> = Promise.resolve()
 
@@ -180,10 +182,23 @@ export class Outbox {
     if (isOtherDatabase(receipt.databaseId)) void this.reconcile()
   }
 
+  /** Looks after what nobody taps: a clock that was set, a server that came back or serves other data, entries that still wait. */
+  async check(): Promise<void> {
+    const wasAway = this.isAway
+    try {
+      await this.measure(true)
+      this.isAway = false
+      if (wasAway) await this.reconcile()
+    } catch {
+      this.isAway = true
+    }
+    await this.send()
+  }
+
   /** Measures the running clock once for every epoch, and again from time to time. */
-  private async measure(): Promise<void> {
-    const due = currentEpoch().offsetMs === null || performance.now() - this.measuredAtMs > MEASURE_EVERY_MS
-    if (!due) return
+  private async measure(isDue = false): Promise<void> {
+    const isOld = currentEpoch().offsetMs === null || performance.now() - this.measuredAtMs > MEASURE_EVERY_MS
+    if (!isDue && !isOld) return
     const { offsetMs, databaseId } = await measureClock()
     if (offsetMs !== null) {
       this.measuredAtMs = performance.now()

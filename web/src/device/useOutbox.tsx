@@ -9,16 +9,12 @@ export function OutboxProvider({ children }: { children: ReactNode }) {
   const [outbox] = useState(() => new Outbox())
   useEffect(() => {
     void outbox.open()
-    const attempt = () => void outbox.send()
-    const back = () => {
-      void outbox.reconcile()
-      attempt()
-    }
-    const timer = setInterval(attempt, EVERY_MS)
-    window.addEventListener('online', back)
+    const check = () => void outbox.check()
+    const timer = setInterval(check, EVERY_MS)
+    window.addEventListener('online', check)
     return () => {
       clearInterval(timer)
-      window.removeEventListener('online', back)
+      window.removeEventListener('online', check)
       outbox.close()
     }
   }, [outbox])
