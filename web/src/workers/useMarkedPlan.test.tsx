@@ -59,4 +59,15 @@ describe('a plan with its cones', () => {
     await waitFor(() => expect(result.current.data?.solution).toBe(driven))
     expect(result.current.data?.cones.length).toBeGreaterThan(0)
   })
+
+  it('goes on undisturbed when the stint gets its plan version', async () => {
+    const { result, rerender, give } = open()
+    const first = solved()
+    give({ vehicle, setup }, first)
+    await waitFor(() => expect(result.current.data?.solution).toBe(first))
+    const marked = result.current.data
+    rerender({ planVersionId: '01890000-0000-4000-8000-0000000000aa', document: circuit.document })
+    expect(result.current).toMatchObject({ isFetching: false, isPreview: false })
+    expect(result.current.data).toBe(marked)
+  })
 })

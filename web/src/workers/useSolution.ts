@@ -96,7 +96,8 @@ export const solutionQuery = (
   circuit: CircuitToSolve | undefined,
   onProgress: (share: number) => void = () => undefined,
 ) => {
-  const queryKey = ['solution', circuitId, circuit?.key, vehicle, setup, planVersionId ?? null] as const
+  // the same inputs have the same solution, in a plan version or not: a page goes on undisturbed when its stint gets its version
+  const queryKey = ['solution', circuitId, circuit?.key, vehicle, setup] as const
   return queryOptions({
     queryKey,
     queryFn: async ({ signal, client }): Promise<Solved> => {

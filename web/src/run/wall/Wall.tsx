@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
 import { callInBy, likelyFaults, nextReleaseMs, stintRecord, type CodedEntry } from '@ochote/core'
+import { trueNow } from '../../device/deviceClock'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { Page } from '../../shell/Page'
 import { entryWords } from '../entryWords'
@@ -64,7 +65,8 @@ export function Wall({ day, session, stints, actions }: WallProps) {
   )
   const atMs = nextReleaseMs(lastRelease, session.intervalS)
   const release = () => {
-    if (waiting && (atMs === null || now >= atMs)) log(waiting.stintId, { kind: 'release' })
+    // the time of the press, not of the last time that the wall was drawn
+    if (waiting && (atMs === null || trueNow() >= atMs)) log(waiting.stintId, { kind: 'release' })
   }
   const endMs = todayAt(session.endsAt, now)
   const unsent = session.stintIds.reduce((sum, id) => sum + logOf(id).waiting, 0)
