@@ -29,14 +29,6 @@ async function start(settings: Settings): Promise<void> {
   const app = createApp({ db, pool, log: pino({ level: logLevel }), webDir, pin, names: settings.names })
   // browsers keep a page on a device, and its screen awake, only over https or on the machine itself
   const server: Server = certificate ? createSecureServer(certificate, app) : createServer(app)
-  // a browser's connection ends on its side first: one that ends here in the middle of a request is a request lost
-  server.keepAliveTimeout = KEEP_ALIVE_MS
-  server.listen(port, host)
-  await once(server, 'listening')
-  const address = server.address()
-  const at = typeof address === 'object' && address ? address.port : port
-  process.stdout.write(`${[...remarks, announcement(settings, at, pin?.loggerToken ?? null)].join('\n')}\n`)
-
   let stopping = false
   /** Stops taking requests, lets those under way finish what they write, then closes the database. */
   const stop = () => {
@@ -54,6 +46,14 @@ async function start(settings: Settings): Promise<void> {
   }
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
+
+  // a browser's connection ends on its side first: one that ends here in the middle of a request is a request lost
+  server.keepAliveTimeout = KEEP_ALIVE_MS
+  server.listen(port, host)
+  await once(server, 'listening')
+  const address = server.address()
+  const at = typeof address === 'object' && address ? address.port : port
+  process.stdout.write(`${[...remarks, announcement(settings, at, pin?.loggerToken ?? null)].join('\n')}\n`)
 }
 
 let dataDir = 'data'

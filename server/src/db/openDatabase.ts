@@ -79,8 +79,8 @@ export async function openDatabase(file: string, copying?: Copying): Promise<Kne
       },
     },
     migrations: { migrationSource },
-    // what fails is thrown too, and said in a sentence
-    log: { error: () => undefined },
+    // what fails is thrown too, and is said in a sentence there
+    log: { warn: () => undefined, error: () => undefined },
   })
   try {
     if (copying) await copyBefore(db, copying)
