@@ -26,6 +26,7 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await expect(target(page, /^brakes early/)).toContainText('costs')
     // one by mistake, taken back
     await target(page, /^misses the apex/).click()
+    await expect(page.getByRole('status').filter({ hasText: 'Lap 1, corner 4: misses the apex' })).toBeVisible()
     await page.getByRole('button', { name: /^Undo/ }).click()
     await expect(target(page, /^misses the apex/)).toHaveAttribute('aria-pressed', 'false')
     await corner(page, '7').click()

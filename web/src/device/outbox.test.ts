@@ -61,6 +61,15 @@ describe('the outbox', () => {
     expect(server.stored.map((e) => e.id)).toEqual(ids)
   })
 
+  it('shows an entry before it is on the disk, so that an undo is about the last one', async () => {
+    const tab = await open()
+    tab.logs.open([stint.id])
+    const adding = tab.logs.add(entries[0]!)
+    expect(tab.logs.stateOf(stint.id).entries).toHaveLength(1)
+    await adding
+    await settled(tab)
+  })
+
   it('keeps entries while no server answers, through a reload, and sends them when it is back', async () => {
     server.failure = 'no answer'
     const before = await open()

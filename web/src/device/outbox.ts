@@ -42,6 +42,8 @@ const problemOf = ({ problem }: ProblemError): FieldProblem =>
  */
 export class Outbox {
   private readonly kept = new Map<string, DeviceEntry>()
+  /** entries on their way to the disk */
+  private readonly storing = new Set<string>()
   private readonly listeners = new Set<(stintIds: ReadonlySet<string>) => void>()
   private unstored: string | null = null
   private state: OutboxState = { waiting: 0, refused: [], unstored: null }
@@ -95,8 +97,14 @@ export class Outbox {
     return [...this.kept.values()].filter((e) => e.stintId === stintId)
   }
 
-  /** Stores an entry on the device, shows it, and sends it. Where the device stores nothing, it is kept in memory and sent all the same. */
+  /**
+   * Shows an entry at once, so that an undo straight after it is about this one; stores it on the device, then sends it. Where the device
+   * stores nothing, it is kept in memory and sent all the same.
+   */
   async add(entry: Entry): Promise<void> {
+    this.kept.set(entry.id, { id: entry.id, stintId: entry.stintId, entry, state: 'waiting' })
+    this.storing.add(entry.id)
+    this.publish(new Set([entry.stintId]))
     try {
       await storeEntry(entry)
       this.unstored = null
@@ -105,8 +113,8 @@ export class Outbox {
     } catch (error) {
       this.unstored = (error as Error).message
     }
-    this.kept.set(entry.id, { id: entry.id, stintId: entry.stintId, entry, state: 'waiting' })
-    this.publish(new Set([entry.stintId]))
+    this.storing.delete(entry.id)
+    this.publish(new Set())
     void this.send()
   }
 
@@ -128,7 +136,7 @@ export class Outbox {
     try {
       do {
         this.again = false
-        const stints = new Set([...this.kept.values()].filter((e) => e.state === 'waiting').map((e) => e.stintId))
+        const stints = new Set([...this.kept.values()].filter((e) => this.canSend(e)).map((e) => e.stintId))
         if (stints.size > 0) await this.measure()
         for (const stintId of stints) if (!(await this.sendStint(stintId))) failed = true
       } while (this.again && !failed)
@@ -143,11 +151,16 @@ export class Outbox {
       }, RETRY_MS)
   }
 
+  /** Nothing is sent before it is on the disk. */
+  private canSend({ id, state }: DeviceEntry): boolean {
+    return state === 'waiting' && !this.storing.has(id)
+  }
+
   /** @returns false where some wait still; throws where no server answers, since none would for another stint either */
   private async sendStint(stintId: string): Promise<boolean> {
     let most = MOST_AT_ONCE
     for (;;) {
-      const waiting = this.ofStint(stintId).filter((e) => e.state === 'waiting')
+      const waiting = this.ofStint(stintId).filter((e) => this.canSend(e))
       if (waiting.length === 0 || this.closed) return true
       const batch = waiting.sort((a, b) => a.entry.deviceTime.localeCompare(b.entry.deviceTime)).slice(0, most)
       try {
