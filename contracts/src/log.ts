@@ -108,7 +108,7 @@ export const clockEpochSchema = z.object({
 })
 export type ClockEpoch = z.infer<typeof clockEpochSchema>
 
-/** The server takes and refuses each entry by itself, so a batch checks none of them. */
+/** The server checks each entry separately and takes or refuses it, so the batch's schema checks none of them. */
 export const logBatchSchema = z.object({
   entries: z.array(z.unknown()).min(1).max(500),
   clocks: z.array(clockEpochSchema).max(100).optional(),

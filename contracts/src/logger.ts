@@ -22,7 +22,7 @@ export const liveBatchSchema = z.object({
   name: z.string().trim().min(1).max(80),
   /** the stint it rides in, or null until someone says */
   stintId: z.uuid().nullable(),
-  /** the logger's own name for the time since it was switched on: another one begins to count anew */
+  /** a name that the logger makes when it is switched on; with a new name its samples count from 0 again */
   run: z.string().min(1).max(60).optional(),
   samples: z.array(liveSampleSchema).max(2000),
 })

@@ -15,7 +15,7 @@ function toDisk(file: string): void {
   closeSync(opened)
 }
 
-/** A copy of whatever is in the folder now: also of a damaged file, which may still be of use. */
+/** Copies the folder's present database, even a damaged one: it may still be useful. */
 function setAside(dataDir: string, at: Date): string | null {
   const file = databaseFile(dataDir)
   if (!existsSync(file)) return null

@@ -72,7 +72,7 @@ describe('a request that no route can read', () => {
     ['an unknown character set', 'POST', '/api/plans', { 'content-type': 'application/json; charset=koi8-r' }, 415],
     ['an unknown encoding', 'POST', '/api/plans', { 'content-type': 'application/json', 'content-encoding': 'squash' }, 415],
     ['an encoding that is broken', 'POST', '/api/plans', { 'content-type': 'application/json', 'content-encoding': 'gzip' }, 400],
-  ] as const)('with %s is told so, and is no error of the server', async (_what, method, path, headers, status) => {
+  ] as const)('with %s gets a message, not a server error', async (_what, method, path, headers, status) => {
     const body = method === 'POST' ? { body: '{"a":1}' } : {}
     const answer = await fetch(app.base + path, { method, headers, ...body })
     expect(answer.status).toBe(status)

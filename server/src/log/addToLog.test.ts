@@ -170,7 +170,7 @@ describe('times in the log', () => {
     expect(new Set((await page()).entries.map((e) => e.clockOffsetMs))).toEqual(new Set([-90_400]))
   })
 
-  it('of a logger are its own, whatever the tablet’s clock says', async () => {
+  it('of a logger are not changed by the tablet’s clock', async () => {
     const logger = { source: 'logger', clockOffsetMs: 420_000 }
     await send([at(0, logger), at(100, logger)], [measured(420_000)])
     expect((await page()).entries.map((e) => e.clockOffsetMs)).toEqual([undefined, undefined])
@@ -193,7 +193,7 @@ describe('an entry that cannot be read any more', () => {
 })
 
 describe('what a server lacks', () => {
-  it('is told by id, with the database’s own name', async () => {
+  it('is listed by id, with the database’s id', async () => {
     const [known, unknown] = [line(10), randomUUID()]
     const { databaseId } = await send([known])
     const asked = await app.ask('POST', '/api/log/lacking', { ids: [known.id, unknown] })

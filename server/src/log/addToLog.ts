@@ -40,7 +40,7 @@ async function fixPlanVersion(within: ByNoun, stintId: string, planId: string, a
 }
 
 /**
- * Adds a batch to a stint's log. Each entry is taken or refused by itself, all that are taken in one transaction.
+ * Adds a batch to a stint's log. Each entry is taken or refused separately; those taken are stored in one transaction.
  * @param inputs - entries as they were sent
  * @returns a receipt for every entry that has an id, and the plan version that the stint is driven on from now on
  * @throws AppError where the stint is not stored

@@ -46,7 +46,7 @@ describe('the hub of live loggers', () => {
     expect(hub.find('box')!.stintId).toBe('a-stint')
   })
 
-  it('believes a logger that says it began anew, whatever its clock says, and one that does not', () => {
+  it('starts from 0 again when a logger names a new run, even with an earlier clock', () => {
     const hub = new LoggerHub(() => 5)
     hub.add('box', { ...batch(0, 50), run: 'morning' })
     expect(hub.add('box', { ...batch(0, 3), run: 'afternoon' })).toBe(3)

@@ -10,7 +10,7 @@ const physicsOf = (vehicle: SolutionInputs['vehicle']): string =>
 
 const hashOf = (content: unknown): string => createHash('sha256').update(JSON.stringify(content)).digest('hex')
 
-/** A hash of circuit, vehicle and set-up, whatever searches for the line: a plan version keeps its solution under it. */
+/** A hash of circuit, vehicle and set-up, without the version of the search: a plan version keeps its solution under it. */
 export const inputsHash = ({ document, vehicle, setup }: SolutionInputs & { document: unknown }): string =>
   hashOf([document, physicsOf(vehicle), setup])
 

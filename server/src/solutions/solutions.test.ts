@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { pino } from 'pino'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { dayViewSchema, solutionAnswerSchema, type DayView, type Plan, type SolutionKey, type StoredSolution } from '@ochote/contracts'
 import { circuitFromDocument, solvePlan } from '@ochote/core'
@@ -6,6 +7,7 @@ import { circuits } from '../demo/seed'
 import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
 import { ComputePool, TookTooLong } from './computePool'
+import { Solver } from './solver'
 
 // a search of another version, as after an upgrade
 const search = vi.hoisted(() => ({ version: 1 }))
@@ -63,6 +65,41 @@ describe('the solution of a saved plan', () => {
     expect(await find(keyOf(plan))).toEqual({ solution: null, computing: true })
     expect(await stored(keyOf(plan))).toEqual(before)
   }, 40_000)
+
+  it('is searched for on when a cone is moved, ended when the settings change, and not ended where a plan version waits for it', async () => {
+    const ended: boolean[] = []
+    const pool = {
+      run: (_name: string, _task: object, signal: AbortSignal) =>
+        new Promise((_, reject) => {
+          const k = ended.push(false) - 1
+          signal.addEventListener('abort', () => {
+            ended[k] = true
+            reject(new Error('ended'))
+          })
+        }),
+    } as unknown as ComputePool
+    const solver = new Solver(app.all, pool, () => new Date(), pino({ level: 'silent' }))
+    const [plan] = day.plans as [Plan]
+    const begun = (n: number) => vi.waitFor(() => expect(ended).toHaveLength(n))
+    const settings = (offset: number): Plan => ({ ...plan, setup: given(plan, offset) })
+    solver.ensurePlan(settings(0.1))
+    await begun(1)
+    solver.ensurePlan({ ...settings(0.1), name: 'A cone was moved' })
+    solver.ensurePlan(settings(0.2))
+    await begun(2)
+    expect(ended).toEqual([true, false])
+    solver.ensurePlan(settings(0.1)) // back again: searched for anew
+    await begun(3)
+    expect(ended).toEqual([true, true, false])
+    const version = {
+      ...(await app.all.planVersions.ofVersion(plan.id, plan.version))!,
+      draft: { ...draftOf(plan), setup: given(plan, 0.1) },
+    }
+    await solver.ofVersion(version, vehicleOf(plan))
+    solver.ensurePlan(settings(0.3))
+    await begun(4)
+    expect(ended).toEqual([true, true, false, false])
+  })
 
   it('is not computed for what no saved plan asks for', async () => {
     const [plan] = day.plans as [Plan]

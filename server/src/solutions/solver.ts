@@ -18,6 +18,13 @@ export interface Answer {
   readonly computing: boolean
 }
 
+interface Job {
+  readonly found: Promise<StoredSolution | null>
+  readonly stop: AbortController
+  /** whether a plan version waits for it: then no newer plan ends it */
+  isKept: boolean
+}
+
 /** A computation that failed is not tried again for so long, ms. */
 const FAILED_FOR_MS = 10 * 60_000
 
@@ -30,10 +37,10 @@ export class Solver {
   private readonly pool: ComputePool
   private readonly now: () => Date
   private readonly log: Logger
-  private readonly underWay = new Map<string, Promise<StoredSolution | null>>()
+  private readonly underWay = new Map<string, Job>()
   private readonly failed = new Map<string, number>()
-  /** by plan: ends the search for what the plan was before */
-  private readonly searches = new Map<string, AbortController>()
+  /** by plan: what it is searched for with, and how to end that */
+  private readonly searches = new Map<string, { readonly inputs: string; readonly stop: AbortController }>()
 
   constructor(all: Repositories, pool: ComputePool, now: () => Date, log: Logger) {
     this.all = all
@@ -55,7 +62,7 @@ export class Solver {
     if (own) return { solution: own, computing: false }
     const stored = await this.stored(inputs)
     if (stored) return { solution: await this.keep(version.id, inputs, stored), computing: false }
-    const computing = this.compute(inputs).then(async (found) => {
+    const computing = this.compute(inputs, { isKept: true }).then(async (found) => {
       if (found) await this.keep(version.id, inputs, found)
     })
     this.quietly(computing)
@@ -73,10 +80,16 @@ export class Solver {
     return { solution: null, computing: true }
   }
 
-  /** Begins to compute what a saved plan lacks, for every vehicle type that drives it. The search for what it was before ends. */
+  /**
+   * Begins to compute what a saved plan lacks, for every vehicle type that drives it. A search for other settings of the plan ends; one
+   * for the same goes on, as when a cone is moved.
+   */
   ensurePlan(plan: Plan): void {
-    this.searches.get(plan.id)?.abort()
-    const search = new AbortController()
+    const inputs = JSON.stringify([plan.vehicleTypeId, plan.setup])
+    const before = this.searches.get(plan.id)
+    if (before?.inputs === inputs) return
+    before?.stop.abort()
+    const search = { inputs, stop: new AbortController() }
     this.searches.set(plan.id, search)
     this.quietly(
       (async () => {
@@ -84,8 +97,8 @@ export class Solver {
         if (!circuit) return
         for (const type of await drivenTypes(this.all, plan)) {
           const inputs = { document: circuit.document, vehicle: type.vehicle, setup: plan.setup }
-          if (search.signal.aborted) return
-          if (!(await this.stored(inputs))) await this.compute(inputs, search.signal)
+          if (search.stop.signal.aborted) return
+          if (!(await this.stored(inputs))) await this.compute(inputs, { signal: search.stop.signal })
         }
       })().finally(() => {
         if (this.searches.get(plan.id) === search) this.searches.delete(plan.id)
@@ -106,7 +119,7 @@ export class Solver {
 
   /** Ends when nothing is computed any more. */
   async settled(): Promise<void> {
-    while (this.underWay.size > 0) await Promise.allSettled(this.underWay.values())
+    while (this.underWay.size > 0) await Promise.allSettled([...this.underWay.values()].map((job) => job.found))
   }
 
   private async keep(versionId: string, inputs: Inputs, found: StoredSolution): Promise<StoredSolution> {
@@ -128,17 +141,30 @@ export class Solver {
   }
 
   /** Computes and stores a solution, once however many ask for it. @returns null where none can be computed */
-  private compute(inputs: Inputs, signal?: AbortSignal): Promise<StoredSolution | null> {
+  private compute(
+    inputs: Inputs,
+    { isKept = false, signal }: { isKept?: boolean; signal?: AbortSignal } = {},
+  ): Promise<StoredSolution | null> {
     const hash = solutionHash(inputs.document, inputs)
     const before = this.underWay.get(hash)
-    if (before) return before
+    if (before && !before.stop.signal.aborted) {
+      before.isKept ||= isKept
+      return before.found
+    }
     if (this.hasFailed(inputs)) return Promise.resolve(null)
-    const computing = this.search(inputs, hash, signal).finally(() => this.underWay.delete(hash))
-    this.underWay.set(hash, computing)
-    return computing
+    const stop = new AbortController()
+    const job: Job = { stop, isKept, found: this.search(inputs, hash, stop.signal) }
+    this.underWay.set(hash, job)
+    signal?.addEventListener('abort', () => {
+      if (!job.isKept) stop.abort()
+    })
+    void job.found.finally(() => {
+      if (this.underWay.get(hash) === job) this.underWay.delete(hash)
+    })
+    return job.found
   }
 
-  private async search(inputs: Inputs, hash: string, signal: AbortSignal | undefined): Promise<StoredSolution | null> {
+  private async search(inputs: Inputs, hash: string, signal: AbortSignal): Promise<StoredSolution | null> {
     try {
       const outcome = await this.pool.run('solution', inputs, signal)
       if (!outcome.ok) {
@@ -148,7 +174,7 @@ export class Solver {
       return await this.all.solutions.store(inputs.document, inputs, outcome.value, this.now())
     } catch (error) {
       // one that is put off because others wait, or that a newer plan has ended, is asked for again
-      if (!(error instanceof AppError) && !signal?.aborted) this.fail(hash, error)
+      if (!(error instanceof AppError) && !signal.aborted) this.fail(hash, error)
       return null
     }
   }

@@ -187,6 +187,25 @@ describe('the outbox', () => {
     await settled(again)
   })
 
+  it('tells the server of a clock that was measured only after the entries were sent', async () => {
+    const answers = globalThis.fetch
+    let slow = true
+    vi.stubGlobal('fetch', async (path: string, options: RequestInit = {}) => {
+      if (slow && path === '/api/time') await vi.advanceTimersByTimeAsync(2_000)
+      return answers(path, options)
+    })
+    const tab = await open()
+    const { clockEpoch } = tab.clock.stampNow()
+    await tab.logs.add({ ...entries[0]!, clockEpoch })
+    await settled(tab)
+    slow = false
+    server.aheadMs = 420_000
+    await tab.outbox.check()
+    await settled(tab)
+    expect(server.stored).toHaveLength(1)
+    expect(server.clocks.at(-1)).toMatchObject({ epoch: clockEpoch, foundBy: 'measured' })
+  })
+
   it('notices by itself that the server came back with older data', async () => {
     const tab = await open()
     for (const entry of entries) await tab.logs.add(entry)

@@ -26,10 +26,9 @@ const MEASURE_EVERY_MS = 5 * 60_000
 /** Entries that the server stores stay on the device this long. */
 const KEPT_MS = 30 * 86_400_000
 
-const PASSING = new Set(['unreachable', 'unexpected', 'unreadable', 'locked', 'busy'])
-
-/** Whether a failure may pass by itself; anything else is a refusal. */
-const mayPass = (error: unknown): boolean => !(error instanceof ProblemError) || PASSING.has(error.problem.code)
+/** Statuses with which the server refuses entries; any other failure is the link's, the door's or the server's, and may pass. */
+const REFUSALS = new Set([400, 404, 413])
+const mayPass = (error: unknown): boolean => !(error instanceof ProblemError) || !REFUSALS.has(error.problem.status)
 
 const problemOf = ({ problem }: ProblemError): FieldProblem =>
   problem.code === 'invalid-input' && problem.fields[0]
@@ -212,13 +211,21 @@ export class Outbox {
   private async measure(isDue = false): Promise<void> {
     const isOld = currentEpoch().offsetMs === null || performance.now() - this.measuredAtMs > MEASURE_EVERY_MS
     if (!isDue && !isOld) return
+    const { id, offsetMs: before } = currentEpoch()
     const { offsetMs, databaseId } = await measureClock()
     if (offsetMs !== null) {
       this.measuredAtMs = performance.now()
       setMeasured(offsetMs)
+      if (before === null) this.tellClock(id)
       this.publish(new Set([...this.kept.values()].map((e) => e.stintId)))
     }
     if (isOtherDatabase(databaseId)) void this.reconcile()
+  }
+
+  /** Sends one entry of an epoch again, which the server stores once: entries sent before their clock was measured are put right by it. */
+  private tellClock(epoch: string): void {
+    const sent = [...this.kept.values()].find((e) => e.state === 'sent' && e.entry.clockEpoch === epoch)
+    if (sent) this.setAll(new Map([[sent.id, { state: 'waiting' as const }]]))
   }
 
   /**
@@ -243,7 +250,7 @@ export class Outbox {
       }
       if (this.state.waiting > 0) void this.send()
     } catch {
-      // no answer now; asked again when a page opens, and when the server is back
+      this.isAway = true // asked again as soon as the server answers
     }
   }
 
