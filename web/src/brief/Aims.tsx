@@ -1,24 +1,23 @@
 import { Box, Button, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Stint } from '@ochote/contracts'
 import { studentQuery } from '../api/queries'
 import { lastTime } from './lastTime'
 
 const MOST_AIMS = 2
 
 interface AimsProps {
-  stint: Stint
+  stintId: string
+  aims: readonly string[]
   studentId: string
   onSave: (aims: string[]) => void
 }
 
 /** Two aims for this stint, saved as each field is left; last time's two are offered. */
-export function Aims({ stint, studentId, onSave }: AimsProps) {
-  const { aims } = stint
+export function Aims({ stintId, aims, studentId, onSave }: AimsProps) {
   const student = useQuery(studentQuery(studentId))
   const [typed, setTyped] = useState<(string | undefined)[]>([])
-  const offered = lastTime(student.data, stint.id)
+  const offered = lastTime(student.data, stintId)
   const shown = Array.from({ length: MOST_AIMS }, (_, i) => typed[i] ?? aims[i] ?? '')
   const save = (next: string[]) => {
     setTyped([])

@@ -11,7 +11,7 @@ import { StageFrame } from '../ribbon/StageFrame'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import type { OpenStint } from '../stint/openStint'
 import { OtherTypesCones } from '../stint/OtherTypesCones'
-import { useSaveBrief } from '../stint/useSaveStint'
+import { useBrief } from '../stint/useSaveStint'
 import { Aims } from './Aims'
 import { useQuery } from '@tanstack/react-query'
 import { studentQuery } from '../api/queries'
@@ -25,10 +25,10 @@ import { Wishes } from './Wishes'
 export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
   const { stint, solution, cones, scheme, student, car, vehicleType, instructor, plan, day } = open
   const [corner, chooseCorner] = useCornerChoice(solution)
-  const save = useSaveBrief(stint)
+  const { draft: brief, change, error, retry, conflict } = useBrief(stint)
   const earlier = useQuery(studentQuery(student.id))
   const steps = useMemo(() => solution.corners.map((c) => ({ corner: c, steps: cornerSteps(c, cones) })), [solution, cones])
-  const briefed = stint.briefedAt !== null
+  const briefed = brief.briefedAt !== null
   return (
     <StageFrame ribbon={{ solution, cones, scheme, corner, onCorner: chooseCorner, compact: true }}>
       <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -44,13 +44,13 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
           variant={briefed ? 'outlined' : 'contained'}
           startIcon={briefed ? <CheckCircle /> : <RadioButtonUnchecked />}
           aria-pressed={briefed}
-          onClick={() => save.save({ aims: stint.aims, briefedAt: briefed ? null : new Date().toISOString() })}
+          onClick={() => change({ ...brief, briefedAt: briefed ? null : new Date().toISOString() })}
         >
           {briefed ? 'Briefed' : 'Mark as briefed'}
         </Button>
       </Stack>
-      {save.error && <ProblemNotice error={save.error} onRetry={save.retry} />}
-      <ConflictDialog what="brief" conflict={save.conflict} />
+      {error && <ProblemNotice error={error} onRetry={retry} />}
+      <ConflictDialog what="brief" conflict={conflict} />
       <Typography color="text.secondary">
         {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {car.name} with {instructor.name} · {plan.name},
         planned lap {lapTime(solution.trace.lapTimeS)}
@@ -61,7 +61,7 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
           <Box sx={{ height: { xs: 280, md: 300 } }}>
             <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
           </Box>
-          <Aims stint={stint} studentId={student.id} onSave={(aims) => save.save({ aims, briefedAt: stint.briefedAt })} />
+          <Aims stintId={stint.id} aims={brief.aims} studentId={student.id} onSave={(aims) => change({ ...brief, aims })} />
           <Wishes student={student} vehicleNotes={[car.notes, vehicleType.vehicle.notes].filter(Boolean).join(' ')} />
           <TodaysSection solution={solution} onCorner={chooseCorner} />
         </Stack>

@@ -23,7 +23,7 @@ interface MeetingBoardProps {
 
 /** The drivers' meeting: tick each item as you cover it. Absent students can't be released until they have had the briefing. */
 export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
-  const { meeting, change, saving, error, conflict, retry } = useMeeting(day)
+  const { draft: meeting, change, saving, error, conflict, retry } = useMeeting(day)
   const [large, setLarge] = useState(false)
   const [editing, setEditing] = useState(false)
   const today = new Set(day.stints.flatMap((s) => [s.stint.studentId]))

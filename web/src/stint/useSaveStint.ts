@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { stintViewSchema, type BriefDraft, type DayView, type DebriefDraft, type Stint, type StintView } from '@ochote/contracts'
 import { dayQuery, stintQuery } from '../api/queries'
 import { request } from '../api/request'
+import { useSavedDraft } from '../api/useSavedDraft'
 import { useVersionedSave } from '../api/useVersionedSave'
 
 /** Puts a stored stint where the pages look for it, and how to load it again. */
@@ -24,13 +25,17 @@ function useStoredStint({ id, dayId }: Stint) {
   }
 }
 
-export const useSaveBrief = (stint: Stint) =>
-  useVersionedSave({
+/** A stint's aims and whether its student was briefed, saved after every change. */
+export function useBrief(stint: Stint) {
+  return useSavedDraft({
     ...useStoredStint(stint),
+    stored: { aims: stint.aims, briefedAt: stint.briefedAt },
     version: stint.version,
     put: (brief: BriefDraft, fromVersion) =>
       request(stintViewSchema, `/api/stints/${stint.id}/brief`, { method: 'PUT', body: { brief, fromVersion } }),
+    versionOf: (stored) => stored.stint.version,
   })
+}
 
 /** @param version - of the stored debrief; 0 before the first */
 export function useSaveDebrief(stint: Stint, version: number, onDone: () => void) {
