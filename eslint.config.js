@@ -12,7 +12,7 @@ const interfaceCode = not(
   'No interface code here.',
 )
 const serverCode = not(
-  ['express', 'knex', 'better-sqlite3', 'helmet', 'pino', 'pino-http', 'compression', '@ochote/server'],
+  ['express', 'knex', 'libsql', 'helmet', 'pino', 'pino-http', 'compression', '@ochote/server'],
   'No server code here.',
 )
 const simulator = not(
@@ -72,7 +72,7 @@ const webShared = [
 ]
 const inFolders = (folders) => folders.map((name) => `**/${name}/**`)
 
-const database = not(['knex', 'better-sqlite3'], 'Only repositories and the database folder speak to the database.')
+const database = not(['knex', 'libsql'], 'Only repositories and the database folder speak to the database.')
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', 'data/**', 'test-results/**'] },

@@ -46,7 +46,7 @@ async function post(stintId: string, entries: object[]): Promise<number> {
 /** Commits one row at a time, so often, beside what is measured; synchronous=FULL as in the server. */
 const COMMITS = `
   const { parentPort, workerData } = require('node:worker_threads')
-  const db = new (require('better-sqlite3'))(workerData.file)
+  const db = new (require('libsql'))(workerData.file)
   db.pragma('journal_mode = WAL')
   db.pragma('synchronous = FULL')
   db.exec('create table if not exists entries (id text primary key, detail text)')

@@ -9,7 +9,7 @@ const { dataDir } = readSettings({ OCHOTE_DATA: process.env.OCHOTE_DATA })
 process.umask(0o077)
 try {
   if (command === 'backup') {
-    process.stdout.write(`The backup is ${await backup(dataDir, file)}\n`)
+    process.stdout.write(`The backup is ${backup(dataDir, file)}\n`)
   } else if (file === undefined) {
     process.stderr.write(`Say which backup: npm run restore -- FILE. Those made here are in ${backupsIn(dataDir)}.\n`)
     process.exitCode = 2

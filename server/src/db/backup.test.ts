@@ -2,7 +2,7 @@ import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSyn
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
-import Database from 'better-sqlite3'
+import Database from 'libsql'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { repositoriesOf } from '../repositories'
 import { seededFile } from '../testing/seededFile'
@@ -49,12 +49,12 @@ describe('a backup', () => {
         await new Promise(setImmediate)
       }
     })()
-    const copy = await backup(dataDir)
+    const copy = backup(dataDir)
     writing = false
     await writes
     await db.destroy()
     expect(readdirSync(join(dataDir, 'backups'))).toEqual([copy.split('/').at(-1)])
-    const read = new Database(copy, { readonly: true })
+    const read = new Database(copy)
     const { n } = read.prepare("select count(*) as n from log_entries where kind = 'question' and stint_id = ?").get(stintId) as {
       n: number
     }
@@ -66,15 +66,15 @@ describe('a backup', () => {
   it('replaces no file, and says where there is nothing to copy', async () => {
     const target = join(dataDir, 'mine.sqlite')
     writeFileSync(target, 'precious')
-    await expect(backup(dataDir, target)).rejects.toThrow(/a file of this name exists already/)
+    expect(() => backup(dataDir, target)).toThrow(/a file of this name exists already/)
     expect(readFileSync(target, 'utf8')).toBe('precious')
-    await expect(backup(join(dataDir, 'nowhere'))).rejects.toThrow(/found nothing, expected a database/)
+    expect(() => backup(join(dataDir, 'nowhere'))).toThrow(/found nothing, expected a database/)
   })
 })
 
 describe('bringing a backup back', () => {
   it('puts it in the place of what is there, which is kept; the database has another name from then on', async () => {
-    const copy = await backup(dataDir)
+    const copy = backup(dataDir)
     const nameBefore = await using((all) => all.databaseId())
     const stintId = await using(someStint)
     await using((all) => all.logs.add([entryFor(stintId, 1)], '2026-10-17T11:00:00.000Z'))
@@ -95,7 +95,7 @@ describe('bringing a backup back', () => {
   })
 
   it('is refused while a server uses the folder', async () => {
-    const copy = await backup(dataDir)
+    const copy = backup(dataDir)
     const unlock = lockFolder(dataDir)
     expect(() => restore(dataDir, copy)).toThrow(/another Ochote server uses this folder/)
     unlock()

@@ -1,6 +1,6 @@
-import Database from 'better-sqlite3'
 import { migrationNames } from './openDatabase'
 import { StartProblem } from '../startProblem'
+import { openFile, type Sqlite } from './sqlite'
 
 /** What a database holds, so that a person can tell whether it is the one they mean. */
 export interface DatabaseContents {
@@ -9,7 +9,7 @@ export interface DatabaseContents {
   readonly entries: number
 }
 
-const count = (db: Database.Database, table: string): number => (db.prepare(`select count(*) as n from ${table}`).get() as { n: number }).n
+const count = (db: Sqlite, table: string): number => (db.prepare(`select count(*) as n from ${table}`).get() as { n: number }).n
 
 /**
  * Checks that a file is a whole database of Ochote that this version can open. The file is not changed.
@@ -17,7 +17,7 @@ const count = (db: Database.Database, table: string): number => (db.prepare(`sel
  */
 export function checkDatabase(file: string): DatabaseContents {
   const wrong = (found: string, expected: string) => new StartProblem(`${file}: found ${found}, expected ${expected}. Nothing was changed.`)
-  const db = new Database(file, { readonly: true, fileMustExist: true })
+  const db = openFile(file)
   try {
     const [{ integrity_check: whole }] = db.pragma('integrity_check(1)') as [{ integrity_check: string }]
     if (whole !== 'ok') throw wrong(`damage (${whole})`, 'a whole database')

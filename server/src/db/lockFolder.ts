@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import Database from 'better-sqlite3'
 import { StartProblem } from '../startProblem'
+import { openWithoutWaiting } from './sqlite'
 
 /**
  * Holds a data folder for this process alone. The lock is the operating system's (SQLite's exclusive lock on a file of its own), so it
@@ -11,7 +11,7 @@ import { StartProblem } from '../startProblem'
  */
 export function lockFolder(dataDir: string): () => void {
   mkdirSync(dataDir, { recursive: true })
-  const lock = new Database(join(dataDir, 'server.lock'), { timeout: 0 })
+  const lock = openWithoutWaiting(join(dataDir, 'server.lock'))
   try {
     lock.exec('begin exclusive')
   } catch (error) {

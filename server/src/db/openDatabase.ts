@@ -1,6 +1,7 @@
 import { mkdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import knex, { type Knex } from 'knex'
+import { BUSY_MS, SqliteClient } from './sqlite'
 import * as first from './migrations/2026_11_23_first'
 import * as lines from './migrations/2026_11_24_lines'
 import * as shelfVersions from './migrations/2026_11_25_shelf_versions'
@@ -65,13 +66,14 @@ async function copyBefore(db: Knex, { backups, onCopied }: Copying): Promise<voi
 export async function openDatabase(file: string, copying?: Copying): Promise<Knex> {
   if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true })
   const db = knex({
-    client: 'better-sqlite3',
+    client: SqliteClient,
     connection: { filename: file },
     useNullAsDefault: true,
     pool: {
       min: 1,
       max: 1,
       afterCreate: (connection: Connection, done: (error: Error | null, connection: Connection) => void) => {
+        connection.pragma(`busy_timeout = ${BUSY_MS}`)
         connection.pragma('journal_mode = WAL')
         connection.pragma('synchronous = FULL') // an acknowledged lap survives a power cut
         connection.pragma('foreign_keys = ON')

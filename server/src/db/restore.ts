@@ -1,19 +1,12 @@
 import { randomUUID } from 'node:crypto'
-import { closeSync, copyFileSync, existsSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import Database from 'better-sqlite3'
 import { backupsIn, databaseFile } from './openData'
 import { lockFolder } from './lockFolder'
 import { StartProblem } from '../startProblem'
 import { stampOf } from './backup'
+import { openFile, toDisk } from './sqlite'
 import { checkDatabase, type DatabaseContents } from './checkDatabase'
-
-/** Writes a copy to the disk. */
-function toDisk(file: string): void {
-  const opened = openSync(file, 'r+')
-  fsyncSync(opened)
-  closeSync(opened)
-}
 
 /** Copies the folder's present database, even a damaged one: it may still be useful. */
 function setAside(dataDir: string, at: Date): string | null {
@@ -39,7 +32,7 @@ export function restore(dataDir: string, from: string, at = new Date()): { conte
     const file = databaseFile(dataDir)
     const part = `${file}.part`
     copyFileSync(from, part)
-    const db = new Database(part)
+    const db = openFile(part)
     const isNamed = db.prepare("select 1 from sqlite_master where name = 'database_identity'").get() !== undefined
     if (isNamed) db.prepare('update database_identity set id = ?').run(randomUUID())
     db.pragma('journal_mode = DELETE')

@@ -114,6 +114,12 @@ describe('a batch of the log', () => {
     expect(await stored()).toEqual([])
   })
 
+  it('with U+0000 in its text is refused alone: a database would cut the text off there', async () => {
+    const question = (text: string) => ({ ...base(10), id: randomUUID(), kind: 'question', corner: '4', text })
+    const [cut, whole] = [question('Which\0 gear?'), question('Which gear?')]
+    expect(await send([cut, whole])).toMatchObject({ stored: [whole.id], refused: [{ id: cut.id, field: 'text' }] })
+  })
+
   it('of nothing but bad entries gets a short answer', async () => {
     const entries = Array.from({ length: 500 }, () => ({ id: randomUUID(), kind: 'fault' }))
     const text = JSON.stringify((await post(entries)).body)

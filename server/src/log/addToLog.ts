@@ -9,6 +9,7 @@ import {
   type RefusedEntry,
 } from '@ochote/contracts'
 import { notFound } from '../http/appError'
+import { cutTexts } from '../http/cutTexts'
 import { storePlanVersion } from '../plans/storePlanVersion'
 import type { ByNoun, Repositories } from '../repositories'
 
@@ -20,6 +21,8 @@ function readEntry(input: unknown, stintId: string): LogEntry | RefusedEntry {
   const id = typeof named === 'string' ? named.slice(0, LONGEST_ID) : ''
   const read = logEntrySchema.safeParse(input)
   if (!read.success) return { id, ...fieldProblems(read.error, input)[0]! }
+  const [cut] = cutTexts(read.data)
+  if (cut) return { id, ...cut }
   const entry = read.data
   if (entry.stintId !== stintId) return { id, field: 'stintId', found: entry.stintId, expected: stintId }
   // a logger's clock is not the device's: nothing puts its times right

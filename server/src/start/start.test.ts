@@ -5,9 +5,9 @@ import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSyn
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
-import Database from 'better-sqlite3'
 import { afterAll, afterEach, describe, expect, it } from 'vitest'
 import { openData } from '../db/openData'
+import { openFile } from '../db/sqlite'
 import { seededFile } from '../testing/seededFile'
 import { startSentence } from './startSentence'
 
@@ -53,7 +53,7 @@ describe('a data folder that cannot be used', () => {
 
   it('holds the database of a newer version', async () => {
     const dataDir = await seededFolder()
-    const db = new Database(join(dataDir, 'ochote.sqlite'))
+    const db = openFile(join(dataDir, 'ochote.sqlite'))
     db.prepare("insert into knex_migrations (name, batch, migration_time) values ('2030_01_01_future', 9, 0)").run()
     db.close()
     expect(await sentenceFor(dataDir)).toMatch(/newer version of Ochote.*2030_01_01_future.*Start that version/)
@@ -89,8 +89,8 @@ describe('a database of an earlier version', () => {
     const [copy] = readdirSync(join(dataDir, 'backups'))
     expect(copy).toMatch(/^before-2026_11_29_names-\d{8}T\d{6}Z\.sqlite$/)
     expect(remarks[0]).toContain(copy)
-    const before = new Database(join(dataDir, 'backups', copy!), { readonly: true })
-    expect(before.prepare('select count(*) as n from vehicles').get()).toEqual({ n: 5 })
+    const before = openFile(join(dataDir, 'backups', copy!))
+    expect(before.prepare('select count(*) as n from vehicles').get()).toMatchObject({ n: 5 })
     before.close()
     const again = await openData(dataDir)
     await again.db.destroy()

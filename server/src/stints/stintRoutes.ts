@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { briefSaveSchema, debriefSaveSchema, logBatchSchema, logReceiptSchema, stintViewSchema, type StintView } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, notFound } from '../http/appError'
-import { parseInput } from '../http/parseInput'
+import { parseInput, parseShape } from '../http/parseInput'
 import { addToLog } from '../log/addToLog'
 import type { Repositories } from '../repositories'
 import type { Solver } from '../solutions/solver'
@@ -33,7 +33,7 @@ export function stintRoutes(all: Repositories, solver: Solver, now: () => Date):
     })
     .post('/:stintId/log', async (req, res) => {
       const { stintId } = parseInput(params, req.params)
-      const { entries, clocks = [] } = parseInput(logBatchSchema, req.body)
+      const { entries, clocks = [] } = parseShape(logBatchSchema, req.body) // each entry is checked by itself
       const { fixed, ...receipt } = await addToLog(all, stintId, entries, clocks, now().toISOString())
       if (fixed) solver.ensureVersion(fixed)
       answer(res, logReceiptSchema, { ...receipt, databaseId: await all.databaseId() })
