@@ -8,6 +8,7 @@ import { openDatabase } from '../server/src/db/openDatabase'
 import { circuits, plans, seed } from '../server/src/demo/seed'
 import { repositoriesOf } from '../server/src/repositories'
 import { chromiumArgs } from './chromiumArgs'
+import { DEMO_DAY } from './demoDay'
 
 /** Measures the frames of the Plan stage while things are dragged on a 4 km circuit: the demonstration's, enlarged. */
 const root = join(import.meta.dirname, '..')
@@ -34,7 +35,7 @@ function enlarged(): unknown {
 async function prepare(): Promise<string> {
   const db = await openDatabase(join(data, 'ochote.sqlite'))
   const all = repositoriesOf(db)
-  await seed(all)
+  await seed(all, DEMO_DAY)
   const plan = plans.dryHatch
   const circuit = (await all.circuits.find(plan.circuitId))!
   await all.circuits.save({ id: circuit.id, name: 'Four kilometres', lengthM: 4000, closed: true }, enlarged(), circuit.version)
@@ -86,7 +87,7 @@ function report(what: string, frames: number[]): void {
 }
 
 const path = await prepare()
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+const server = spawn(process.execPath, ['server/dist/main.mjs'], {
   cwd: root,
   env: { ...process.env, OCHOTE_PORT: String(PORT), OCHOTE_DATA: data },
   stdio: ['ignore', 'pipe', 'inherit'],

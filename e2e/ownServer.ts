@@ -3,6 +3,7 @@ import { once } from 'node:events'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { DEMO_DAY } from './demoDay'
 
 const root = join(import.meta.dirname, '..')
 
@@ -19,18 +20,18 @@ export class OwnServer {
   }
 
   async seed(): Promise<void> {
-    await this.run('server/src/demo/seed.ts')
+    await this.run('seed', DEMO_DAY)
   }
 
-  /** Runs one of the server's commands on its data, to its end. */
-  async run(file: string, ...args: string[]): Promise<void> {
-    const command = spawn(process.execPath, ['--import', 'tsx', file, ...args], { cwd: root, env: this.env })
+  /** Runs one of the server's built commands on its data, to its end. */
+  async run(name: string, ...args: string[]): Promise<void> {
+    const command = spawn(process.execPath, [`server/dist/${name}.mjs`, ...args], { cwd: root, env: this.env })
     const [code] = (await once(command, 'exit')) as [number]
-    if (code !== 0) throw new Error(`${file} ended with ${code}`)
+    if (code !== 0) throw new Error(`${name} ended with ${code}`)
   }
 
   async start(): Promise<void> {
-    const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    const server = spawn(process.execPath, ['server/dist/main.mjs'], {
       cwd: root,
       env: this.env,
       stdio: ['ignore', 'pipe', 'inherit'],

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { defineConfig } from '@playwright/test'
 import { chromiumArgs } from './chromiumArgs'
+import { DEMO_DAY } from './demoDay'
 
 const root = join(import.meta.dirname, '..')
 
@@ -41,7 +42,7 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' }, // a slow machine would draw each step of every fade
   },
   webServer: {
-    command: 'npx tsx server/src/demo/seed.ts && exec npx tsx server/src/main.ts',
+    command: `node server/dist/seed.mjs ${DEMO_DAY} && exec node server/dist/main.mjs`,
     cwd: root,
     url: `http://127.0.0.1:${port}/api/health`,
     env: { OCHOTE_PORT: String(port), OCHOTE_DATA: process.env.OCHOTE_E2E_DATA },

@@ -1,30 +1,11 @@
-import { mkdtempSync } from 'node:fs'
-import { spawn } from 'node:child_process'
-import { once } from 'node:events'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import type { DayView, Day } from '@ochote/contracts'
 import { chromiumArgs } from './chromiumArgs'
+import { OwnServer } from './ownServer'
 
 /** Takes the pictures of docs/screenshots from fresh demonstration data. */
-const root = join(import.meta.dirname, '..')
-const PORT = 4691
-const base = `http://127.0.0.1:${PORT}`
-const env = { ...process.env, OCHOTE_PORT: String(PORT), OCHOTE_DATA: mkdtempSync(join(tmpdir(), 'ochote-pictures-')) }
-
-async function startServer() {
-  const [code] = (await once(spawn('npx', ['tsx', 'server/src/demo/seed.ts'], { cwd: root, env, stdio: 'inherit' }), 'exit')) as [number]
-  if (code !== 0) throw new Error('the demonstration data could not be made')
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
-    cwd: root,
-    env,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  await once(server.stdout, 'data')
-  server.stdout.resume() // a log no one reads would stop the server
-  return server
-}
+const server = new OwnServer(4691)
 
 interface Picture {
   name: string
@@ -159,26 +140,27 @@ const pictures: Picture[] = [
   },
 ]
 
-const server = await startServer()
+await server.seed()
+await server.start()
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs })
 try {
-  const days = (await (await fetch(`${base}/api/days`)).json()) as Day[]
-  const { id: dayId } = (await (await fetch(`${base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
+  const days = (await (await fetch(`${server.base}/api/days`)).json()) as Day[]
+  const { id: dayId } = (await (await fetch(`${server.base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
   for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before } of pictures) {
     const page = await browser.newPage({ viewport: size, serviceWorkers: 'block' })
     await page.addInitScript((chosen) => localStorage.setItem('ochote.theme', chosen), theme)
-    await page.goto(base + path(dayId))
+    await page.goto(server.base + path(dayId))
     await page.getByRole('heading', { level: 1 }).waitFor()
     await page.waitForFunction(() => document.querySelector('[role="progressbar"]') === null)
     await page.waitForLoadState('networkidle')
     await page.waitForFunction(() => document.querySelector('[role="progressbar"]') === null)
     await before?.(page)
     await page.waitForLoadState('networkidle')
-    await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) })
+    await page.screenshot({ path: join(import.meta.dirname, '../docs/screenshots', `${name}.png`) })
     await page.close()
     console.log(`docs/screenshots/${name}.png`)
   }
 } finally {
   await browser.close()
-  server.kill('SIGTERM')
+  await server.kill()
 }

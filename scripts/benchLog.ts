@@ -20,8 +20,8 @@ const DEVICES = [8, 16, 32]
 
 const data = mkdtempSync(join(tmpdir(), 'ochote-bench-'))
 const env = { ...process.env, OCHOTE_PORT: String(PORT), OCHOTE_DATA: data }
-await once(spawn(process.execPath, ['--import', 'tsx', 'server/src/demo/seed.ts'], { env, stdio: 'ignore' }), 'exit')
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { env, stdio: ['ignore', 'pipe', 'inherit'] })
+await once(spawn(process.execPath, ['server/dist/seed.mjs', '2026-10-17'], { env, stdio: 'ignore' }), 'exit')
+const server = spawn(process.execPath, ['server/dist/main.mjs'], { env, stdio: ['ignore', 'pipe', 'inherit'] })
 await once(server.stdout, 'data')
 server.stdout.resume()
 const base = `http://127.0.0.1:${PORT}/api`

@@ -21,7 +21,7 @@ const DAY_EVERY_S = 15
 
 const db = await openDatabase(':memory:')
 const all = repositoriesOf(db)
-await seed(all)
+await seed(all, '2026-10-17')
 const day = (await all.days.list()).at(-1)!
 const given = await all.stints.listForDay(day.id)
 const pattern: Stint = given[0]!.stint

@@ -1,7 +1,7 @@
 // Everything that must pass before a change lands; CI runs this too.
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { browser, database, installed, packages } from './install.mjs'
+import { browser, installed, packages } from './install.mjs'
 import { root, runBeside, step } from './run.mjs'
 
 /** Passed and failed tests of a runner's JSON report. */
@@ -21,21 +21,18 @@ const unit = (project) => ({
 const parts = ['library', 'day', 'live', 'lost']
 
 await step('Install', () => runBeside([...packages(), ...browser()]))
+installed()
 const [node, web] = units.map(unit)
-const first = database()
-const compiled = { after: first.map((job) => job.name) }
-const served = { after: [...compiled.after, 'build'] }
+const served = { after: ['build'] }
 // the quickest to fail come first, then the interface's parts, the longest first
 await step('Lint, types, unit tests, and the interface in Chromium', () =>
   runBeside([
-    ...first,
-    ...[npm('types'), npm('build'), web, npm('lint')],
-    { ...npm('budget'), after: ['build'] },
-    { ...node, ...compiled },
+    ...[npm('build'), npm('types'), web, npm('lint')],
+    { ...npm('budget'), ...served },
+    node,
     ...parts.map((part) => ({ ...npm(`e2e:${part}`), ...served })),
   ]),
 )
-installed()
 
 const all = [
   ...units.map((project) => counts(`unit-${project}.json`, (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }))),

@@ -15,9 +15,12 @@ export function run(command, args, options = {}) {
   if (status !== 0) process.exit(status ?? 1)
 }
 
-/** Runs the server until it ends or this process is told to stop, which tells the server. */
-export function serve() {
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { cwd: root, stdio: 'inherit' })
+/**
+ * Runs the server until it ends or this process is told to stop, which tells the server.
+ * @param args - of Node: the built server
+ */
+export function serve(args = ['--enable-source-maps', 'server/dist/main.mjs']) {
+  const server = spawn(process.execPath, args, { cwd: root, stdio: 'inherit' })
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => server.kill(signal))
   server.on('exit', (status, signal) => process.exit(status ?? (signal ? 1 : 0)))
 }

@@ -66,9 +66,11 @@ export {
 export { coneEditsSchema, noConeEdits, type AddedCone, type ConeMove, type ConeEdits } from './coneEdits'
 export { markReadySchema, planVersionSchema, type PlanVersion } from './planVersion'
 export {
+  archivedInDaySchema,
   dayViewSchema,
   stintViewSchema,
   studentViewSchema,
+  type ArchivedInDay,
   type DayView,
   type ListedStint,
   type StintView,
@@ -91,7 +93,8 @@ export {
   type SolutionKey,
   type SolutionQuestion,
 } from './solution'
-export { daySchema, type Day } from './day'
+export { archivedSchema } from './archive'
+export { dayAddSchema, dayDraftSchema, daySaveSchema, daySchema, type Day, type DayDraft } from './day'
 export {
   planAddSchema,
   planDraftSchema,
@@ -103,7 +106,16 @@ export {
   type PriorityOverride,
   type UnsafeAnswer,
 } from './plan'
-export { briefSaveSchema, stintSchema, type BriefDraft, type Stint } from './stint'
+export {
+  briefSaveSchema,
+  stintAddSchema,
+  stintDraftSchema,
+  stintSaveSchema,
+  stintSchema,
+  type BriefDraft,
+  type Stint,
+  type StintDraft,
+} from './stint'
 export { debriefSaveSchema, debriefSchema, type Debrief, type DebriefDraft } from './debrief'
 export {
   circuitImportSchema,
@@ -115,5 +127,15 @@ export {
 } from './storedCircuit'
 export { vehicleTypeImportSchema, vehicleTypeSaveSchema, vehicleTypeSchema, type VehicleType } from './vehicleType'
 export { carDraftSchema, carSaveSchema, carSchema, type Car, type CarDraft } from './car'
-export { personNameSchema, personSaveSchema, personSchema, type Person, type PersonChange, type PersonName } from './person'
+export {
+  personAddSchema,
+  personDraftSchema,
+  personNameSchema,
+  personSaveSchema,
+  personSchema,
+  type Person,
+  type PersonChange,
+  type PersonDraft,
+  type PersonName,
+} from './person'
 export { markerSchemeSaveSchema, markerSchemeSchema, type DutyLook, type MarkerScheme } from './markerScheme'

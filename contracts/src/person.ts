@@ -25,7 +25,11 @@ export type PersonName = z.infer<typeof personNameSchema>
 const newNameSchema = personSchema.shape.name
   .refine((name) => /[\p{L}\p{N}]/u.test(name), 'a name with a letter in it')
   .refine((name) => !/[\p{C}\u2028\u2029]/u.test(name.replaceAll(/[\u200c\u200d]/g, '')), 'a name without invisible characters')
+/** What can be said of someone. */
+export const personDraftSchema = personSchema.omit({ id: true, version: true }).extend({ name: newNameSchema })
+export type PersonDraft = z.infer<typeof personDraftSchema>
+export const personAddSchema = z.object({ id, person: personDraftSchema })
 /** The fields of a person that change; the rest stays. */
-const personChangeSchema = personSchema.omit({ id: true, role: true, version: true }).extend({ name: newNameSchema }).partial()
+const personChangeSchema = personDraftSchema.partial()
 export type PersonChange = z.infer<typeof personChangeSchema>
 export const personSaveSchema = z.object({ change: personChangeSchema, fromVersion: z.number().int().min(1) })

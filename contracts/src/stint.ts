@@ -26,6 +26,14 @@ export const stintSchema = z.object({
   version: z.number().int().min(1),
 })
 export type Stint = z.infer<typeof stintSchema>
+/** What is planned of a stint. */
+export const stintDraftSchema = stintSchema
+  .pick({ planId: true, studentId: true, instructorId: true, carId: true, otherTypesCones: true, plannedLaps: true, startsAt: true })
+  .refine((stint) => stint.studentId !== stint.instructorId, { path: ['instructorId'], message: 'someone other than the student' })
+export type StintDraft = z.infer<typeof stintDraftSchema>
+export const stintAddSchema = z.object({ id, dayId: id, stint: stintDraftSchema })
+export const stintSaveSchema = z.object({ stint: stintDraftSchema, fromVersion: z.number().int().min(1) })
+
 const briefDraftSchema = stintSchema.pick({ aims: true, briefedAt: true })
 export type BriefDraft = z.infer<typeof briefDraftSchema>
 export const briefSaveSchema = z.object({ brief: briefDraftSchema, fromVersion: z.number().int().min(1) })

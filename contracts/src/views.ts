@@ -29,6 +29,15 @@ export const dayViewSchema = daySchema.extend({
 })
 export type DayView = z.infer<typeof dayViewSchema>
 
+/** What of a day is archived. */
+export const archivedInDaySchema = z.object({
+  plans: z.array(planSchema),
+  stints: z.array(listedStintSchema),
+  sessions: z.array(sessionSchema),
+  people: z.array(personNameSchema),
+})
+export type ArchivedInDay = z.infer<typeof archivedInDaySchema>
+
 /** A stint with its debrief; its log is asked for apart. */
 export const stintViewSchema = z.object({ stint: stintSchema, debrief: debriefSchema.nullable() })
 export type StintView = z.infer<typeof stintViewSchema>

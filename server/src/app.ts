@@ -15,6 +15,7 @@ import { knownHosts } from './door/hostNames'
 import type { Pin } from './door/pin'
 import { sameSite } from './door/sameSite'
 import { answer } from './http/answer'
+import { archiveRoutes } from './http/archiveRoutes'
 import { unknownPath, problemHandler } from './http/problemHandler'
 import { solutionRoutes } from './solutions/solutionRoutes'
 import { logRoutes } from './log/logRoutes'
@@ -95,6 +96,7 @@ export function createApp({ db, log, pool, now = () => new Date(), webDir, pin =
     .use('/plans', planRoutes(all, pool, solver, now))
     .use('/solutions', solutionRoutes(all, solver))
     .use('/stints', stintRoutes(all, solver, now))
+    .use('/sessions', archiveRoutes('Session', all.sessions.setArchived))
     .use('/school', schoolRoutes(all.schools))
     .use('/loggers', loggerRoutes(all, pool, solver, hub, now))
     .use('/marker-schemes', markerSchemeRoutes(all.markerSchemes))

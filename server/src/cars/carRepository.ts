@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { carSchema, type Car, type CarDraft } from '@ochote/contracts'
+import { archiving, listed, type Which } from '../db/archive'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 
@@ -19,7 +20,8 @@ const toCar = ({ vehicle_type_id, ...row }: CarRow): Car => carSchema.parse({ ..
 export function carRepository(db: Knex, unreadable: UnreadableRows) {
   const rows = () => db<CarRow>('cars')
   return {
-    list: async (): Promise<Car[]> => unreadable.read('cars', await rows().orderBy(['name', 'id']), (row) => row.id, toCar),
+    list: async (which: Which = 'offered'): Promise<Car[]> =>
+      unreadable.read('cars', await listed(rows(), which).orderBy(['name', 'id']), (row) => row.id, toCar),
     find: async (id: string): Promise<Car | undefined> => {
       const row = await rows().where({ id }).first()
       return row && toCar(row)
@@ -27,5 +29,6 @@ export function carRepository(db: Knex, unreadable: UnreadableRows) {
     /** Saves over a version, 0 for a new car. */
     save: (id: string, { vehicleTypeId, ...rest }: CarDraft, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'cars', { id }, { ...rest, vehicle_type_id: vehicleTypeId }, fromVersion),
+    setArchived: archiving(db, 'cars'),
   }
 }

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { carSaveSchema, carSchema } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
+import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 
@@ -10,9 +11,10 @@ const params = z.object({ carId: z.uuid() })
 
 export function carRoutes({ cars, vehicleTypes }: Pick<Repositories, 'cars' | 'vehicleTypes'>): Router {
   return Router()
-    .get('/', async (_req, res) => {
-      answer(res, z.array(carSchema), await cars.list())
+    .get('/', async (req, res) => {
+      answer(res, z.array(carSchema), await cars.list(whichListed(req.query)))
     })
+    .use(archiveRoutes('Car', cars.setArchived))
     .put('/:carId', async (req, res) => {
       const { carId } = parseInput(params, req.params)
       const { car, fromVersion } = parseInput(carSaveSchema, req.body)

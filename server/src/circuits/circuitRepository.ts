@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { archiving, listed, type Which } from '../db/archive'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 import { circuitSchema, circuitSummarySchema, type StoredCircuit, type CircuitSummary } from '@ochote/contracts'
@@ -27,10 +28,10 @@ const columnsOf = ({ name, lengthM, closed }: Omit<CircuitSummary, 'id'>, docume
 /** Circuits as they are stored. */
 export function circuitRepository(db: Knex, unreadable: UnreadableRows) {
   return {
-    list: async (): Promise<CircuitSummary[]> =>
+    list: async (which: Which = 'offered'): Promise<CircuitSummary[]> =>
       unreadable.read(
         'circuits',
-        await db<CircuitRow>('circuits')
+        await listed(db<CircuitRow>('circuits'), which)
           .select(...SUMMARY)
           .orderBy('name'),
         (row) => row.id,
@@ -53,6 +54,7 @@ export function circuitRepository(db: Knex, unreadable: UnreadableRows) {
     /** Saves over a version. */
     save: ({ id, ...summary }: CircuitSummary, document: unknown, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'circuits', { id }, columnsOf(summary, document), fromVersion),
+    setArchived: archiving(db, 'circuits'),
   }
 }
 export type CircuitRepository = ReturnType<typeof circuitRepository>

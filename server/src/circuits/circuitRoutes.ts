@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { circuitImportSchema, circuitSaveSchema, circuitSchema, circuitSummarySchema, type CircuitSummary } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
+import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { ComputePool } from '../solutions/computePool'
 import type { CircuitRepository } from './circuitRepository'
@@ -17,9 +18,10 @@ export function circuitRoutes(circuits: CircuitRepository, pool: ComputePool): R
     return { id, ...read.value }
   }
   return Router()
-    .get('/', async (_req, res) => {
-      answer(res, z.array(circuitSummarySchema), await circuits.list())
+    .get('/', async (req, res) => {
+      answer(res, z.array(circuitSummarySchema), await circuits.list(whichListed(req.query)))
     })
+    .use(archiveRoutes('Circuit', circuits.setArchived))
     .get('/:circuitId', async (req, res) => {
       const { circuitId } = parseInput(params, req.params)
       const circuit = await circuits.find(circuitId)

@@ -1,5 +1,7 @@
 import type { Knex } from 'knex'
-import { daySchema, type Day } from '@ochote/contracts'
+import { daySchema, type Day, type DayDraft } from '@ochote/contracts'
+import { archiving, listed, type Which } from '../db/archive'
+import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 
 interface DayRow {
@@ -8,21 +10,28 @@ interface DayRow {
   date: string
   circuit_id: string
   weather: string
+  version: number
 }
 
-const toDay = (row: DayRow): Day =>
-  daySchema.parse({ id: row.id, name: row.name, date: row.date, circuitId: row.circuit_id, weather: row.weather })
+const toDay = ({ id, name, date, circuit_id, weather, version }: DayRow): Day =>
+  daySchema.parse({ id, name, date, circuitId: circuit_id, weather, version })
+
+const columnsOf = ({ name, date, circuitId, weather }: DayDraft) => ({ name, date, circuit_id: circuitId, weather })
 
 /** Stored days. */
 export function dayRepository(db: Knex, unreadable: UnreadableRows) {
   return {
-    list: async (): Promise<Day[]> => unreadable.read('days', await db<DayRow>('days').orderBy('date'), (row) => row.id, toDay),
+    /** Days in the order of their dates. */
+    list: async (which: Which = 'offered'): Promise<Day[]> =>
+      unreadable.read('days', await listed(db<DayRow>('days'), which).orderBy(['date', 'id']), (row) => row.id, toDay),
     find: async (id: string): Promise<Day | undefined> => {
       const row = await db<DayRow>('days').where({ id }).first()
       return row && toDay(row)
     },
-    add: async ({ id, name, date, circuitId, weather }: Day): Promise<void> => {
-      await db('days').insert({ id, name, date, circuit_id: circuitId, weather }).onConflict('id').ignore()
-    },
+    add: ({ id, version, ...draft }: Day): Promise<Saved> => addRow(db, 'days', { id }, { ...columnsOf(draft), version }),
+    /** Saves over a version. */
+    save: (id: string, draft: DayDraft, fromVersion: number): Promise<Saved> =>
+      saveVersioned(db, 'days', { id }, columnsOf(draft), fromVersion),
+    setArchived: archiving(db, 'days'),
   }
 }

@@ -1,12 +1,24 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { daySchema, dayViewSchema, meetingSaveSchema, meetingSchema, sessionSaveSchema, type Day } from '@ochote/contracts'
+import {
+  archivedInDaySchema,
+  dayAddSchema,
+  daySaveSchema,
+  daySchema,
+  dayViewSchema,
+  meetingSaveSchema,
+  meetingSchema,
+  sessionSaveSchema,
+  type Day,
+  type DayDraft,
+} from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
+import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 import { sessionProblems } from '../sessions/sessionProblems'
-import { circuitOfDay } from './circuitOfDay'
+import { dayView } from './dayView'
 
 const params = z.object({ dayId: z.uuid() })
 
@@ -17,38 +29,50 @@ export function dayRoutes(all: Repositories): Router {
     if (!day) throw notFound(`Day ${dayId}`)
     return day
   }
+  const checkCircuit = async ({ circuitId }: DayDraft) => {
+    if (!(await all.circuits.summary(circuitId)))
+      throw invalidInput([{ field: 'day.circuitId', found: circuitId, expected: 'a circuit in the library' }])
+  }
   const views = new Map<string, { writes: number; json: string }>()
   /** A day's view as JSON. Many pages poll it, and it seldom changes, so it is made once for each change. */
   const viewJson = async (dayId: string, input: unknown): Promise<string> => {
     const writes = all.writes()
     const before = views.get(dayId)
     if (before?.writes === writes) return before.json
-    const json = JSON.stringify(dayViewSchema.parse(await viewOf(await storedDay(input))))
+    const json = JSON.stringify(dayViewSchema.parse(await dayView(all, await storedDay(input))))
     views.set(dayId, { writes, json })
     return json
   }
-  const viewOf = async (day: Day): Promise<z.input<typeof dayViewSchema>> => {
-    const [types, schemes] = [await all.vehicleTypes.list(), await all.markerSchemes.list()]
-    const has = (list: readonly { id: string }[], id: string) => list.some((one) => one.id === id)
-    // what names a row that cannot be read is left out with it
-    const plans = (await all.plans.listForDay(day.id)).filter((p) => has(types, p.vehicleTypeId) && has(schemes, p.markerSchemeId))
-    const cars = (await all.cars.list()).filter((car) => has(types, car.vehicleTypeId))
-    const stints = (await all.stints.listForDay(day.id)).filter(({ stint }) => has(plans, stint.planId) && has(cars, stint.carId))
-    const shown = new Set(stints.map(({ stint }) => stint.id))
-    const sessions = (await all.sessions.listForDay(day.id))
-      .map((session) => ({ ...session, stintIds: session.stintIds.filter((id) => shown.has(id)) }))
-      .filter((session) => session.stintIds.length > 0)
-    return {
-      ...day,
-      ...{ plans, stints, cars, sessions, vehicleTypes: types, markerSchemes: schemes },
-      circuit: await circuitOfDay(all, day),
-      people: await all.people.namesForDay(day.id),
-      meeting: await all.meetings.find(day.id),
-    }
-  }
   return Router()
-    .get('/', async (_req, res) => {
-      answer(res, z.array(daySchema), await all.days.list())
+    .get('/', async (req, res) => {
+      answer(res, z.array(daySchema), await all.days.list(whichListed(req.query)))
+    })
+    .use(archiveRoutes('Day', all.days.setArchived))
+    .post('/', async (req, res) => {
+      const { id, day } = parseInput(dayAddSchema, req.body)
+      await checkCircuit(day)
+      if ((await all.days.add({ ...day, id, version: 1 })) === 'conflict') throw conflict(day.name, 1)
+      answer(res, daySchema, await storedDay({ dayId: id }), 201)
+    })
+    .put('/:dayId', async (req, res) => {
+      const before = await storedDay(req.params)
+      const { day, fromVersion } = parseInput(daySaveSchema, req.body)
+      await checkCircuit(day)
+      if (day.circuitId !== before.circuitId && (await all.plans.listForDay(before.id, 'all')).length > 0)
+        throw invalidInput([{ field: 'day.circuitId', found: day.circuitId, expected: 'the circuit that the day’s plans are for' }])
+      const saved = await all.days.save(before.id, day, fromVersion)
+      const current = await storedDay(req.params)
+      if (saved === 'conflict') throw conflict(current.name, current.version)
+      answer(res, daySchema, current)
+    })
+    .get('/:dayId/archived', async (req, res) => {
+      const day = await storedDay(req.params)
+      answer(res, archivedInDaySchema, {
+        plans: await all.plans.listForDay(day.id, 'archived'),
+        stints: await all.stints.listForDay(day.id, 'archived'),
+        sessions: await all.sessions.listForDay(day.id, 'archived'),
+        people: await all.people.namesForDay(day.id),
+      })
     })
     .get('/:dayId', async (req, res) => {
       res.type('json').send(await viewJson(req.params.dayId, req.params))
@@ -79,6 +103,6 @@ export function dayRoutes(all: Repositories): Router {
         if ((await within.sessions.save(input.session)) === 'conflict')
           throw conflict(`The session “${input.session.name}”`, before?.version ?? 0)
       })
-      answer(res, dayViewSchema, await viewOf(day))
+      answer(res, dayViewSchema, await dayView(all, day))
     })
 }

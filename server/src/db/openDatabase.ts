@@ -10,6 +10,7 @@ import * as briefAndRun from './migrations/2026_11_26_brief_and_run'
 import * as keptWork from './migrations/2026_11_25_kept_work'
 import * as names from './migrations/2026_11_29_names'
 import * as shapes from './migrations/2026_11_29_shapes'
+import * as archive from './migrations/2026_11_29_archive'
 import * as durability from './migrations/2026_11_29_durability'
 
 interface NamedMigration extends Knex.Migration {
@@ -27,6 +28,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_29_names', ...names },
   { name: '2026_11_29_shapes', ...shapes },
   { name: '2026_11_29_durability', ...durability },
+  { name: '2026_11_29_archive', ...archive },
 ]
 
 export const migrationNames: readonly string[] = migrations.map((migration) => migration.name)

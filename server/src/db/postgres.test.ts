@@ -4,7 +4,7 @@ import { dayViewSchema, logPageSchema, stintViewSchema, type DayView, type LogEn
 import { seed } from '../demo/seed'
 import { repositoriesOf } from '../repositories'
 import { openPostgres } from '../testing/openPostgres'
-import { seededFile } from '../testing/seededFile'
+import { SECOND_DAY, seededFile } from '../testing/seededFile'
 import { startApp, startAppOver, type RunningApp } from '../testing/startApp'
 
 let sqlite: RunningApp
@@ -14,7 +14,7 @@ let day: DayView
 beforeAll(async () => {
   sqlite = await startApp(await seededFile())
   const db = await openPostgres()
-  await seed(repositoriesOf(db))
+  await seed(repositoriesOf(db), SECOND_DAY)
   postgres = await startAppOver(db)
   const days = (await postgres.ask('GET', '/api/days')).body as { id: string }[]
   day = dayViewSchema.parse((await postgres.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
@@ -96,6 +96,6 @@ describe('on PostgreSQL', () => {
     const tables = await db('pg_tables').where({ schemaname: 'public' }).whereNot('tablename', 'like', 'knex_%').pluck('tablename')
     expect(tables).toEqual([])
     await db.migrate.latest()
-    expect(await seed(repositoriesOf(db))).toBe(true)
+    expect(await seed(repositoriesOf(db), SECOND_DAY)).toBe(true)
   })
 })

@@ -1,4 +1,3 @@
-import { join } from 'node:path'
 import {
   circuitFromDocument,
   meetingItems,
@@ -21,8 +20,7 @@ import {
   type Vehicle,
   type VehicleType,
 } from '@ochote/contracts'
-import { openDatabase } from '../db/openDatabase'
-import { repositoriesOf, type Repositories } from '../repositories'
+import type { Repositories } from '../repositories'
 import { coopersYard, peatLane, skerrowBasin } from './circuits'
 import { solutionHash } from '../solutions/solutionHash'
 import { storePlanVersion } from '../plans/storePlanVersion'
@@ -36,20 +34,30 @@ export { vehicleTypes }
 export const circuits: Record<string, CircuitDocument> = { skerrow: skerrowBasin(), yard: coopersYard(), peat: peatLane() }
 const circuitId = (key: string) => demoId(`circuit/${key}`)
 
-const firstSaturday: Day = {
-  id: demoId('event/first'),
-  name: 'Ambulance drivers, first Saturday',
-  date: '2026-10-03',
-  circuitId: circuitId('skerrow'),
-  weather: 'Dry, light wind',
+const first = demoId('event/first')
+const second = demoId('event/second')
+const DAYS_BETWEEN = 14
+
+/** The second day is the one given; the first was two weeks before. */
+function daysUntil(today: string): { firstDay: Day; secondDay: Day } {
+  const at = (daysBefore: number) => new Date(Date.parse(`${today}T00:00:00Z`) - daysBefore * 86_400_000)
+  const weekday = at(0).toLocaleDateString('en-GB', { weekday: 'long', timeZone: 'UTC' })
+  const common = { circuitId: circuitId('skerrow'), version: 1 }
+  const dateOf = (daysBefore: number) => at(daysBefore).toISOString().slice(0, 10)
+  return {
+    firstDay: {
+      ...common,
+      ...{ id: first, name: `Ambulance drivers, first ${weekday}`, date: dateOf(DAYS_BETWEEN), weather: 'Dry, light wind' },
+    },
+    secondDay: {
+      ...common,
+      ...{ id: second, name: `Ambulance drivers, second ${weekday}`, date: dateOf(0), weather: 'Wet, drying from eleven' },
+    },
+  }
 }
-const secondSaturday: Day = {
-  id: demoId('event/second'),
-  name: 'Ambulance drivers, second Saturday',
-  date: '2026-10-17',
-  circuitId: circuitId('skerrow'),
-  weather: 'Wet, drying from eleven',
-}
+
+/** A time of a day on the clocks of this machine. */
+const timeOn = (day: Day, time: string): string => new Date(`${day.date}T${time}:00`).toISOString()
 
 const dry = { grip: 1, rubberedGrip: 1, airDensity: 1.22, windMps: 2, windFromDeg: 240 }
 const wet = { grip: 0.74, rubberedGrip: 0.82, airDensity: 1.23, windMps: 3, windFromDeg: 250 }
@@ -64,17 +72,17 @@ const setup = (lateral: number, brake: number, drive: number, conditions: Setup[
 })
 
 interface PlanRecipe {
-  day: Day
+  dayId: string
   name: string
   type: VehicleType
   setup: Setup
   firstSession: boolean
 }
 
-const planOf = ({ day, name, type, setup, firstSession }: PlanRecipe): Plan => ({
-  id: demoId(`plan/${day.date}/${name}`),
-  dayId: day.id,
-  circuitId: day.circuitId,
+const planOf = ({ dayId, name, type, setup, firstSession }: PlanRecipe): Plan => ({
+  id: demoId(`plan/${dayId}/${name}`),
+  dayId,
+  circuitId: circuitId('skerrow'),
   vehicleTypeId: type.id,
   markerSchemeId: markerSchemes[0]!.id,
   name,
@@ -89,35 +97,35 @@ const planOf = ({ day, name, type, setup, firstSession }: PlanRecipe): Plan => (
 
 export const plans = {
   firstHatch: planOf({
-    day: firstSaturday,
+    dayId: first,
     name: 'Hatch, first session',
     type: vehicleTypes.hatch,
     setup: setup(0.7, 0.65, 0.75, dry),
     firstSession: true,
   }),
   firstEstate: planOf({
-    day: firstSaturday,
+    dayId: first,
     name: 'Estate, first session',
     type: vehicleTypes.estate,
     setup: setup(0.68, 0.65, 0.75, dry),
     firstSession: true,
   }),
   wetHatch: planOf({
-    day: secondSaturday,
+    dayId: second,
     name: 'Hatch, wet morning',
     type: vehicleTypes.hatch,
     setup: setup(0.74, 0.68, 0.78, wet),
     firstSession: false,
   }),
   wetEstate: planOf({
-    day: secondSaturday,
+    dayId: second,
     name: 'Estate, wet morning',
     type: vehicleTypes.estate,
     setup: setup(0.72, 0.66, 0.78, wet),
     firstSession: false,
   }),
   dryHatch: planOf({
-    day: secondSaturday,
+    dayId: second,
     name: 'Hatch, drying',
     type: vehicleTypes.hatch,
     setup: setup(0.76, 0.72, 0.8, { ...dry, grip: 0.9 }),
@@ -155,9 +163,9 @@ const startsAt = (slot: number) =>
   `${String(9 + Math.floor((slot * 25 + 20) / 60)).padStart(2, '0')}:${String((slot * 25 + 20) % 60).padStart(2, '0')}`
 
 function stintOf(day: Day, index: number, aims: string[], briefed: boolean): Stint {
-  const first = day === firstSaturday
+  const isFirst = day.id === first
   const inEstate = index % 4 === 2
-  const plan = first
+  const plan = isFirst
     ? inEstate
       ? plans.firstEstate
       : plans.firstHatch
@@ -167,7 +175,7 @@ function stintOf(day: Day, index: number, aims: string[], briefed: boolean): Sti
         ? plans.wetHatch
         : plans.dryHatch
   return {
-    id: demoId(`stint/${day.date}/${index}`),
+    id: demoId(`stint/${day.id}/${index}`),
     dayId: day.id,
     planId: plan.id,
     studentId: students[index]!.id,
@@ -177,7 +185,7 @@ function stintOf(day: Day, index: number, aims: string[], briefed: boolean): Sti
     plannedLaps: 5,
     startsAt: startsAt(index),
     aims,
-    briefedAt: briefed ? `${day.date}T08:45:00.000Z` : null,
+    briefedAt: briefed ? timeOn(day, '08:45') : null,
     planVersionId: null,
     version: 1,
   }
@@ -201,8 +209,6 @@ function markedPlanOf(plan: Plan): MarkedPlan {
   markedPlans.set(plan.id, marked)
   return marked
 }
-
-const MADE_AT = new Date('2026-10-01T08:00:00.000Z')
 
 /** The demonstration's lines ship with it (`npm run demo-solutions` finds them): finding them takes a minute. */
 const storedByHash: Partial<Record<string, unknown>> = demoSolutions
@@ -247,10 +253,10 @@ async function driveStint(
     day: day.date,
     plan: marked.solution,
     tendency,
-    seed: 1000 + index + (day === firstSaturday ? 0 : 100),
+    seed: 1000 + index + (day.id === first ? 0 : 100),
   })
   await all.stints.add(stint)
-  await all.logs.add(log, `${day.date}T18:00:00.000Z`)
+  await all.logs.add(log, timeOn(day, '18:00'))
   const version = await all.planVersions.ofVersion(plan.id, plan.version)
   if (version) await all.stints.setPlanVersion(stint.id, version.id)
   const debrief = simulatedDebrief(log, marked.cones, sentences[index]!)
@@ -261,59 +267,53 @@ async function driveStint(
 /** The student who missed the second Saturday's meeting and so can't be released yet. */
 const ABSENT = 5
 
-async function holdMeeting(all: Repositories): Promise<void> {
+async function holdMeetings(all: Repositories, firstDay: Day, secondDay: Day): Promise<void> {
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
   const done = meetingItems(sampleTrack(circuit.value), defaultMeeting).map((item) => item.id)
   const present = students.filter((_, k) => k !== ABSENT).map((p) => p.id)
-  const heldAt = `${secondSaturday.date}T07:40:00.000Z`
   const questions = 'Leo: which side to pass on the back straight? Left, on the signal.'
-  await all.meetings.save(secondSaturday.id, { done, present, questions, heldBy: 'Hester Quill', heldAt }, 0)
-  await all.meetings.save(
-    firstSaturday.id,
-    { done, present: students.map((p) => p.id), questions: '', heldBy: 'Hester Quill', heldAt: `${firstSaturday.date}T07:40:00.000Z` },
-    0,
-  )
+  await all.meetings.save(second, { done, present, questions, heldBy: 'Hester Quill', heldAt: timeOn(secondDay, '07:40') }, 0)
+  const everyone = students.map((p) => p.id)
+  await all.meetings.save(first, { done, present: everyone, questions: '', heldBy: 'Hester Quill', heldAt: timeOn(firstDay, '07:40') }, 0)
 }
 
-/** Makes the demonstration data, unless the database already holds a day. */
-export async function seed(all: Repositories): Promise<boolean> {
+/**
+ * Makes the demonstration data, unless the database already holds a day.
+ * @param today - the date of its second day, such as 2026-10-17
+ * @returns whether it was made
+ */
+export async function seed(all: Repositories, today: string): Promise<boolean> {
   if ((await all.days.list()).length > 0) return false
+  const { firstDay, secondDay } = daysUntil(today)
+  const madeAt = new Date(timeOn(firstDay, '06:00'))
   await addLibrary(all)
-  await all.days.add(firstSaturday)
-  await all.days.add(secondSaturday)
+  await all.days.add(firstDay)
+  await all.days.add(secondDay)
   for (const plan of Object.values(plans)) {
     await all.plans.add(plan)
-    await storePlanVersion(all, plan, { id: demoId(`version/${plan.id}`), at: MADE_AT.toISOString(), by: '' })
+    await storePlanVersion(all, plan, { id: demoId(`version/${plan.id}`), at: madeAt.toISOString(), by: '' })
     const key = { circuitId: plan.circuitId, vehicle: typeOf(plan).vehicle, setup: plan.setup }
-    await all.solutions.store(circuits.skerrow, key, markedPlanOf(plan).solution.stored, MADE_AT)
+    await all.solutions.store(circuits.skerrow, key, markedPlanOf(plan).solution.stored, madeAt)
   }
   for (let i = 0; i < students.length; i++) {
-    const next = await driveStint(all, firstSaturday, stintOf(firstSaturday, i, [], true), i, { improved: 1, debriefed: true })
-    const second = stintOf(secondSaturday, i, next, i <= DRIVEN_ON_SECOND)
-    if (i < DRIVEN_ON_SECOND) await driveStint(all, secondSaturday, second, i, { improved: 0.6, debriefed: i < DRIVEN_ON_SECOND - 1 })
-    else await all.stints.add(second)
+    const next = await driveStint(all, firstDay, stintOf(firstDay, i, [], true), i, { improved: 1, debriefed: true })
+    const stint = stintOf(secondDay, i, next, i <= DRIVEN_ON_SECOND)
+    if (i < DRIVEN_ON_SECOND) await driveStint(all, secondDay, stint, i, { improved: 0.6, debriefed: i < DRIVEN_ON_SECOND - 1 })
+    else await all.stints.add(stint)
   }
   await all.schools.save({ name: 'Longdyke Driver Training', meeting: [...defaultMeeting], calls: defaultCalls }, 1)
-  await holdMeeting(all)
+  await holdMeetings(all, firstDay, secondDay)
   await all.sessions.save({
     version: 0,
     id: demoId('session/second/released'),
-    dayId: secondSaturday.id,
+    dayId: second,
     kind: 'released',
     name: 'Seated laps, late morning',
     startsAt: '10:35',
     endsAt: '12:30',
     intervalS: 40,
-    stintIds: students.slice(DRIVEN_ON_SECOND).map((_, k) => stintOf(secondSaturday, DRIVEN_ON_SECOND + k, [], false).id),
+    stintIds: students.slice(DRIVEN_ON_SECOND).map((_, k) => stintOf(secondDay, DRIVEN_ON_SECOND + k, [], false).id),
   })
   return true
-}
-
-if (process.argv[1] === import.meta.filename) {
-  process.umask(0o077)
-  const db = await openDatabase(join(process.env.OCHOTE_DATA ?? 'data', 'ochote.sqlite'))
-  const made = await seed(repositoriesOf(db))
-  await db.destroy()
-  process.stdout.write(made ? 'Made the demonstration data.\n' : 'The data folder already holds a day; nothing was changed.\n')
 }

@@ -147,7 +147,7 @@ export function simulatedLog(drive: Drive): LogEntry[] {
   const normal = () => normalFrom(random)
   const seat = new Seat(drive, random)
   let errors = firstErrors(drive, normal)
-  let atMs = Date.parse(`${day}T${stint.startsAt}:00.000Z`) + 90_000
+  let atMs = Date.parse(`${day}T${stint.startsAt}:00`) + 90_000
   seat.line(atMs)
   for (let lap = 1; lap <= stint.plannedLaps; lap++) {
     const driven = driveLap({

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { archiving, listed, type Which } from '../db/archive'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 import { markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
@@ -17,8 +18,13 @@ const toScheme = (row: MarkerSchemeRow): MarkerScheme =>
 /** Marker schemes as they are stored. */
 export function markerSchemeRepository(db: Knex, unreadable: UnreadableRows) {
   return {
-    list: async (): Promise<MarkerScheme[]> =>
-      unreadable.read('marker_schemes', await db<MarkerSchemeRow>('marker_schemes').orderBy('name'), (row) => row.id, toScheme),
+    list: async (which: Which = 'offered'): Promise<MarkerScheme[]> =>
+      unreadable.read(
+        'marker_schemes',
+        await listed(db<MarkerSchemeRow>('marker_schemes'), which).orderBy('name'),
+        (row) => row.id,
+        toScheme,
+      ),
     find: async (id: string): Promise<MarkerScheme | undefined> => {
       const row = await db<MarkerSchemeRow>('marker_schemes').where({ id }).first()
       return row && toScheme(row)
@@ -26,6 +32,7 @@ export function markerSchemeRepository(db: Knex, unreadable: UnreadableRows) {
     /** Saves over a version, 0 for a new scheme. */
     save: (id: string, { name, looks, stock }: Omit<MarkerScheme, 'id' | 'version'>, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'marker_schemes', { id }, { name, looks: JSON.stringify(looks), stock: JSON.stringify(stock) }, fromVersion),
+    setArchived: archiving(db, 'marker_schemes'),
   }
 }
 export type MarkerSchemeRepository = ReturnType<typeof markerSchemeRepository>

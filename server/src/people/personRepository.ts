@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
-import { saveVersioned, type Saved } from '../db/saveVersioned'
+import { archiving, listed, type Which } from '../db/archive'
+import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 import { personNameSchema, personSchema, type Person, type PersonChange, type PersonName } from '@ochote/contracts'
 
@@ -30,7 +31,8 @@ const columns = ({ wordsPerSecond, ...rest }: PersonChange) => ({
 export function personRepository(db: Knex, unreadable: UnreadableRows) {
   const rows = () => db<PersonRow>('people')
   return {
-    list: async (): Promise<Person[]> => unreadable.read('people', await rows().orderBy('name'), (row) => row.id, toPerson),
+    list: async (which: Which = 'offered'): Promise<Person[]> =>
+      unreadable.read('people', await listed(rows(), which).orderBy('name'), (row) => row.id, toPerson),
     /** Names of those who take part in a day. */
     namesForDay: async (dayId: string): Promise<PersonName[]> =>
       (
@@ -48,14 +50,13 @@ export function personRepository(db: Knex, unreadable: UnreadableRows) {
       const row = await rows().where({ id }).first()
       return row && toPerson(row)
     },
-    add: async ({ id, role, version, ...rest }: Person): Promise<void> => {
-      await db('people')
-        .insert({ id, role, version, ...columns(rest) })
-        .onConflict('id')
-        .ignore()
-    },
+    add: ({ id, version, ...draft }: Person): Promise<Saved> => addRow(db, 'people', { id }, { version, ...columns(draft) }),
+    /** Whether someone takes part in any stint. */
+    hasStints: async (id: string): Promise<boolean> =>
+      (await db('stints').where({ student_id: id }).orWhere({ instructor_id: id }).first('id')) !== undefined,
     /** Changes the fields given, over a version. */
     save: (id: string, change: PersonChange, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'people', { id }, columns(change), fromVersion),
+    setArchived: archiving(db, 'people'),
   }
 }

@@ -1,9 +1,10 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { personSaveSchema, personSchema, studentViewSchema, type Person } from '@ochote/contracts'
+import { personAddSchema, personSaveSchema, personSchema, studentViewSchema, type Person } from '@ochote/contracts'
 import { circuitOfDay } from '../days/circuitOfDay'
 import { answer } from '../http/answer'
-import { conflict, notFound } from '../http/appError'
+import { conflict, invalidInput, notFound } from '../http/appError'
+import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 
@@ -17,15 +18,23 @@ export function personRoutes(all: Repositories): Router {
     return person
   }
   return Router()
-    .get('/', async (_req, res) => {
-      answer(res, z.array(personSchema), await all.people.list())
+    .get('/', async (req, res) => {
+      answer(res, z.array(personSchema), await all.people.list(whichListed(req.query)))
+    })
+    .use(archiveRoutes('Person', all.people.setArchived))
+    .post('/', async (req, res) => {
+      const { id, person } = parseInput(personAddSchema, req.body)
+      if ((await all.people.add({ ...person, id, version: 1 })) === 'conflict') throw conflict(person.name, 1)
+      answer(res, personSchema, await storedPerson({ personId: id }), 201)
     })
     .get('/:personId', async (req, res) => {
       answer(res, personSchema, await storedPerson(req.params))
     })
     .put('/:personId', async (req, res) => {
-      const { id } = await storedPerson(req.params)
+      const { id, role } = await storedPerson(req.params)
       const { change, fromVersion } = parseInput(personSaveSchema, req.body)
+      if (change.role && change.role !== role && (await all.people.hasStints(id)))
+        throw invalidInput([{ field: 'change.role', found: change.role, expected: `${role}: there are stints with them as ${role}` }])
       const saved = await all.people.save(id, change, fromVersion)
       const current = await storedPerson(req.params)
       if (saved === 'conflict') throw conflict(current.name, current.version)
@@ -34,7 +43,7 @@ export function personRoutes(all: Repositories): Router {
     .get('/:personId/stints', async (req, res) => {
       const person = await storedPerson(req.params)
       const stints = await all.stints.viewsForStudent(person.id)
-      const driven = (await all.days.list()).filter((day) => stints.some((s) => s.stint.dayId === day.id))
+      const driven = (await all.days.list('all')).filter((day) => stints.some((s) => s.stint.dayId === day.id))
       const days = await Promise.all(
         driven.map(async (day) => ({
           ...day,

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { archiving, listed, type Which } from '../db/archive'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 import { planSchema, type Plan, type PlanDraft } from '@ochote/contracts'
@@ -78,12 +79,14 @@ export function planRepository(db: Knex, unreadable: UnreadableRows) {
   const find = async (id: string): Promise<Plan | undefined> => (await withReady(await db<PlanRow>('plans').where({ id })))[0]
   return {
     find,
-    listForDay: async (dayId: string): Promise<Plan[]> => withReady(await db<PlanRow>('plans').where({ day_id: dayId }).orderBy('name')),
+    listForDay: async (dayId: string, which: Which = 'offered'): Promise<Plan[]> =>
+      withReady(await listed(db<PlanRow>('plans').where({ day_id: dayId }), which).orderBy('name')),
     listOnCircuit: async (circuitId: string): Promise<Plan[]> => withReady(await db<PlanRow>('plans').where({ circuit_id: circuitId })),
     add: ({ id, dayId, circuitId, version, ...draft }: Plan): Promise<Saved> =>
       addRow(db, 'plans', { id }, { day_id: dayId, circuit_id: circuitId, version, ...draftColumns(draft) }),
     /** Saves over a version. */
     save: (id: string, draft: PlanDraft, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'plans', { id }, draftColumns(draft), fromVersion),
+    setArchived: archiving(db, 'plans'),
   }
 }

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { markReadySchema, planAddSchema, planSaveSchema, planSchema, planVersionSchema, type PlanDraft } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
+import { archiveRoutes } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 import type { ComputePool } from '../solutions/computePool'
@@ -25,17 +26,27 @@ export function planRoutes(all: Repositories, pool: ComputePool, solver: Solver,
       ...((await vehicleTypes.find(vehicleTypeId))
         ? []
         : [{ field: 'draft.vehicleTypeId', found: vehicleTypeId, expected: 'a vehicle type in the library' }]),
-      ...((await markerSchemes.list()).some((s) => s.id === markerSchemeId)
+      ...((await markerSchemes.find(markerSchemeId))
         ? []
         : [{ field: 'draft.markerSchemeId', found: markerSchemeId, expected: 'a marker scheme in the library' }]),
     ]
     if (missing.length > 0) throw invalidInput(missing)
+  }
+  /** Throws where a stint is driven on a plan: it would lose its cones. */
+  const mayArchive = async (planId: string) => {
+    const { dayId, name } = await storedPlan(planId)
+    const driving = (await all.stints.listForDay(dayId)).filter(({ stint }) => stint.planId === planId).length
+    if (driving > 0)
+      throw invalidInput([
+        { field: name, found: driving === 1 ? 'a stint on it' : `${driving} stints on it`, expected: 'a plan that no stint drives' },
+      ])
   }
   return Router()
     .get('/:planId', async (req, res) => {
       const { planId } = parseInput(params, req.params)
       answer(res, planSchema, await storedPlan(planId))
     })
+    .use(archiveRoutes('Plan', plans.setArchived, mayArchive))
     .post('/', async (req, res) => {
       const { id, dayId, draft } = parseInput(planAddSchema, req.body)
       const day = await all.days.find(dayId)

@@ -10,7 +10,7 @@ export async function storePlanVersion(
 ): Promise<PlanVersion> {
   const circuit = await all.circuits.find(plan.circuitId)
   const vehicleType = await all.vehicleTypes.find(plan.vehicleTypeId)
-  const scheme = (await all.markerSchemes.list()).find((s) => s.id === plan.markerSchemeId)
+  const scheme = await all.markerSchemes.find(plan.markerSchemeId)
   if (!circuit || !vehicleType || !scheme) throw new Error(`plan ${plan.id} names a circuit, vehicle type or scheme that is not stored`)
   const version: PlanVersion = {
     ...made,

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex'
 import { sessionSchema, type Session } from '@ochote/contracts'
+import { archiving, listed, type Which } from '../db/archive'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 
@@ -70,7 +71,9 @@ export function sessionRepository(db: Knex, unreadable: UnreadableRows) {
   const rows = () => db<SessionRow>('sessions')
   return {
     find: async (id: string): Promise<Session | undefined> => (await withStints(await rows().where({ id })))[0],
-    listForDay: async (dayId: string): Promise<Session[]> => withStints(await rows().where({ day_id: dayId }).orderBy(['starts_at', 'id'])),
+    listForDay: async (dayId: string, which: Which = 'offered'): Promise<Session[]> =>
+      withStints(await listed(rows().where({ day_id: dayId }), which).orderBy(['starts_at', 'id'])),
+    setArchived: archiving(db, 'sessions'),
     /**
      * Saves a session over the version it names, 0 for a new one.
      * @returns `conflict`, with nothing changed, where that version is no longer the current one or the session belongs to another day

@@ -133,7 +133,7 @@ export class Solver {
   }
 
   private async isSaved({ circuitId, vehicle, setup }: SolutionKey): Promise<boolean> {
-    const types = await this.all.vehicleTypes.list()
+    const types = await this.all.vehicleTypes.list('all')
     const physics = JSON.stringify({ ...vehicle, name: '', notes: '' })
     if (!types.some((type) => JSON.stringify({ ...type.vehicle, name: '', notes: '' }) === physics)) return false
     const wanted = JSON.stringify(setup)

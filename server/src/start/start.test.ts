@@ -135,7 +135,11 @@ describe('the server', () => {
 
   it('ends with the command that started it', async () => {
     const dataDir = folder()
-    const { child, up } = run(dataDir, 4784, `exec node -e "import('./scripts/run.mjs').then((m) => m.serve())"`)
+    const { child, up } = run(
+      dataDir,
+      4784,
+      `exec node -e "import('./scripts/run.mjs').then((m) => m.serve(['--import', 'tsx', 'server/src/main.ts']))"`,
+    )
     await up()
     child.kill('SIGTERM')
     await once(child, 'exit')

@@ -7,8 +7,10 @@ import {
   type DebriefDraft,
   type ListedStint,
   type Stint,
+  type StintDraft,
   type StintView,
 } from '@ochote/contracts'
+import { archiving } from '../db/archive'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 
@@ -62,6 +64,28 @@ const toDebrief = (row: DebriefRow): Debrief =>
     version: row.version,
   })
 
+const draftColumns = (stint: StintDraft) => ({
+  plan_id: stint.planId,
+  student_id: stint.studentId,
+  instructor_id: stint.instructorId,
+  car_id: stint.carId,
+  other_types_cones: stint.otherTypesCones,
+  planned_laps: stint.plannedLaps,
+  starts_at: stint.startsAt,
+})
+
+/** The stints of a query that are on a day's list, or what of them is archived. */
+const kept = <Q extends Knex.QueryBuilder>(query: Q, which: 'offered' | 'archived') =>
+  which === 'archived'
+    ? (query.where({ archived: true, plan_version_id: null }) as Q)
+    : (query.where((either) => void either.where({ archived: false }).orWhereNotNull('plan_version_id')) as Q)
+
+/** Adds a stint's student and instructor to the day's people. */
+async function addToDay(db: Knex, dayId: string, { studentId, instructorId }: StintDraft): Promise<void> {
+  const people = [studentId, instructorId].map((person_id) => ({ day_id: dayId, person_id }))
+  await db('day_people').insert(people).onConflict(['day_id', 'person_id']).ignore()
+}
+
 /** Stored stints with their briefs and debriefs. */
 export function stintRepository(db: Knex, unreadable: UnreadableRows) {
   const stints = () => db<StintRow>('stints')
@@ -89,8 +113,9 @@ export function stintRepository(db: Knex, unreadable: UnreadableRows) {
       const row = await stints().where({ id }).first('plan_id', 'plan_version_id')
       return row && { planId: row.plan_id, planVersionId: row.plan_version_id }
     },
-    listForDay: async (dayId: string): Promise<ListedStint[]> => {
-      const rows = await stints().where({ day_id: dayId }).orderBy(inOrder)
+    /** A stint that was driven is listed even if it was archived before: its log is part of the record. */
+    listForDay: async (dayId: string, which: 'offered' | 'archived' = 'offered'): Promise<ListedStint[]> => {
+      const rows = await kept(stints().where({ day_id: dayId }), which).orderBy(inOrder)
       const debriefed = new Set((await debriefsOf(rows).select('stint_id')).map((d) => d.stint_id))
       return unreadable.read(
         'stints',
@@ -100,7 +125,7 @@ export function stintRepository(db: Knex, unreadable: UnreadableRows) {
       )
     },
     viewsForStudent: async (studentId: string): Promise<StintView[]> =>
-      views(await stints().where({ student_id: studentId }).orderBy(inOrder)),
+      views(await kept(stints().where({ student_id: studentId }), 'offered').orderBy(inOrder)),
     /** Adds a stint, and its student and instructor to the day's people. */
     add: (stint: Stint): Promise<Saved> =>
       db.transaction(async (trx) => {
@@ -110,13 +135,7 @@ export function stintRepository(db: Knex, unreadable: UnreadableRows) {
           { id: stint.id },
           {
             day_id: stint.dayId,
-            plan_id: stint.planId,
-            student_id: stint.studentId,
-            instructor_id: stint.instructorId,
-            car_id: stint.carId,
-            other_types_cones: stint.otherTypesCones,
-            planned_laps: stint.plannedLaps,
-            starts_at: stint.startsAt,
+            ...draftColumns(stint),
             aims: JSON.stringify(stint.aims),
             briefed_at: stint.briefedAt,
             plan_version_id: stint.planVersionId,
@@ -124,10 +143,23 @@ export function stintRepository(db: Knex, unreadable: UnreadableRows) {
           },
         )
         if (added !== 'saved') return added
-        const people = [stint.studentId, stint.instructorId].map((person_id) => ({ day_id: stint.dayId, person_id }))
-        await trx('day_people').insert(people).onConflict(['day_id', 'person_id']).ignore()
+        await addToDay(trx, stint.dayId, stint)
         return added
       }),
+    /** Saves what is planned of a stint, over a version. Who takes part now joins the day; who was replaced leaves it with their last stint. */
+    save: (id: string, dayId: string, draft: StintDraft, fromVersion: number): Promise<Saved> =>
+      db.transaction(async (trx) => {
+        const saved = await saveVersioned(trx, 'stints', { id }, draftColumns(draft), fromVersion)
+        if (saved !== 'saved') return saved
+        await addToDay(trx, dayId, draft)
+        await trx('day_people')
+          .where({ day_id: dayId })
+          .whereNotIn('person_id', trx('stints').where({ day_id: dayId }).select('student_id'))
+          .whereNotIn('person_id', trx('stints').where({ day_id: dayId }).select('instructor_id'))
+          .delete()
+        return saved
+      }),
+    setArchived: archiving(db, 'stints'),
     saveBrief: async (id: string, { aims, briefedAt }: BriefDraft, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'stints', { id }, { aims: JSON.stringify(aims), briefed_at: briefedAt }, fromVersion),
     /** Ties a stint to the plan version it is driven on; the first one stays. */

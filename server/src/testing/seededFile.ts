@@ -5,6 +5,9 @@ import { openDatabase } from '../db/openDatabase'
 import { seed } from '../demo/seed'
 import { repositoriesOf } from '../repositories'
 
+/** The date of the demonstration's second day in tests. */
+export const SECOND_DAY = '2026-10-17'
+
 const folder = mkdtempSync(join(tmpdir(), 'ochote-seeded-'))
 let copies = 0
 let seeded: Promise<string> | null = null
@@ -12,7 +15,7 @@ let seeded: Promise<string> | null = null
 async function seedOnce(): Promise<string> {
   const file = join(folder, 'seeded.sqlite')
   const db = await openDatabase(file)
-  await seed(repositoriesOf(db))
+  await seed(repositoriesOf(db), SECOND_DAY)
   await db.destroy() // which leaves nothing beside the file
   return file
 }

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { archiving, listed, type Which } from '../db/archive'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 import { vehicleTypeSchema, type Vehicle, type VehicleType } from '@ochote/contracts'
@@ -19,8 +20,8 @@ const columnsOf = (vehicle: Vehicle) => ({ name: vehicle.name, document: JSON.st
 export function vehicleTypeRepository(db: Knex, unreadable: UnreadableRows) {
   const rows = () => db<VehicleTypeRow>('vehicle_types')
   return {
-    list: async (): Promise<VehicleType[]> =>
-      unreadable.read('vehicle_types', await rows().orderBy('name'), (row) => row.id, toVehicleType),
+    list: async (which: Which = 'offered'): Promise<VehicleType[]> =>
+      unreadable.read('vehicle_types', await listed(rows(), which).orderBy('name'), (row) => row.id, toVehicleType),
     find: async (id: string): Promise<VehicleType | undefined> => {
       const row = await rows().where({ id }).first()
       return row && toVehicleType(row)
@@ -30,5 +31,6 @@ export function vehicleTypeRepository(db: Knex, unreadable: UnreadableRows) {
     /** Saves over a version. */
     save: (id: string, vehicle: Vehicle, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'vehicle_types', { id }, columnsOf(vehicle), fromVersion),
+    setArchived: archiving(db, 'vehicle_types'),
   }
 }

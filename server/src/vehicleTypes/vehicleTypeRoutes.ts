@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { vehicleSchema, vehicleTypeImportSchema, vehicleTypeSaveSchema, vehicleTypeSchema } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict, notFound } from '../http/appError'
+import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 
@@ -12,9 +13,10 @@ const params = z.object({ vehicleTypeId: z.uuid() })
 export function vehicleTypeRoutes(all: Repositories): Router {
   const { vehicleTypes } = all
   return Router()
-    .get('/', async (_req, res) => {
-      answer(res, z.array(vehicleTypeSchema), await vehicleTypes.list())
+    .get('/', async (req, res) => {
+      answer(res, z.array(vehicleTypeSchema), await vehicleTypes.list(whichListed(req.query)))
     })
+    .use(archiveRoutes('Vehicle type', vehicleTypes.setArchived))
     .post('/', async (req, res) => {
       const { id, vehicle } = parseInput(vehicleTypeImportSchema, req.body)
       // parsed on its own, so that a problem names the field as the file has it

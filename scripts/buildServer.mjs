@@ -1,0 +1,33 @@
+// The server and its commands as plain JavaScript, which runs with the packages in `dependencies` alone.
+import { readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { build as bundle } from 'esbuild'
+import { root } from './run.mjs'
+
+const entries = {
+  main: 'server/src/main.ts',
+  backup: 'server/src/backupMain.ts',
+  seed: 'server/src/demo/seedMain.ts',
+  ochote: 'cli/src/main.ts',
+  computeWorker: 'server/src/solutions/computeTasks.ts',
+}
+
+/** Packages that are not ours: they are found where they are installed. */
+const external = ['server', 'core', 'contracts', 'cli'].flatMap((name) => {
+  const { dependencies = {} } = JSON.parse(readFileSync(join(root, name, 'package.json'), 'utf8'))
+  return Object.keys(dependencies).filter((dependency) => !dependency.startsWith('@ochote/'))
+})
+
+export async function build() {
+  const outdir = join(root, 'server/dist')
+  rmSync(outdir, { recursive: true, force: true })
+  await bundle({
+    absWorkingDir: root,
+    entryPoints: Object.entries(entries).map(([out, path]) => ({ in: join(root, path), out })),
+    outdir,
+    external: external.flatMap((name) => [name, `${name}/*`]),
+    ...{ bundle: true, splitting: true, format: 'esm', platform: 'node', target: 'node20', sourcemap: true },
+    outExtension: { '.js': '.mjs' },
+    logLevel: 'warning',
+  })
+}
