@@ -67,7 +67,7 @@ const webBans = [serverCode, node, simulator]
 const webStages = ['today', 'plan', 'brief', 'run', 'debrief', 'progress', 'library', 'circuit', 'vehicle']
 /** Folders that the stages share. Each may import those before it. */
 const webShared = [
-  ...['theme', 'format', 'caution', 'undo', 'forms', 'charts', 'cones', 'api', 'problem', 'device', 'telemetry', 'stintLog'],
+  ...['theme', 'format', 'caution', 'undo', 'forms', 'charts', 'cones', 'api', 'problem', 'records', 'device', 'telemetry', 'stintLog'],
   ...['workers', 'shell', 'ribbon', 'trackMap', 'sessionForm', 'stint', 'pdf'],
 ]
 const inFolders = (folders) => folders.map((name) => `**/${name}/**`)

@@ -4,6 +4,7 @@ import { ProblemNotice } from './problem/ProblemNotice'
 import { AppShell } from './shell/AppShell'
 import { EmptyState } from './shell/EmptyState'
 import { Page } from './shell/Page'
+import { DayPage } from './today/DayPage'
 import { TodayPage } from './today/TodayPage'
 
 /** What browsers say of a part of the page that is not there any more. */
@@ -45,6 +46,8 @@ function OldAddress() {
 
 const stages: RouteObject[] = [
   { index: true, element: <TodayPage /> },
+  { path: 'days', lazy: async () => ({ Component: (await import('./today/DaysPage')).DaysPage }) },
+  { path: 'days/:dayId', element: <DayPage /> },
   { path: 'days/:dayId/plan/:planId?', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
   {
     path: 'days/:dayId/plan/:planId/placing',

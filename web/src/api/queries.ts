@@ -1,4 +1,5 @@
 import {
+  archivedInDaySchema,
   carSchema,
   circuitSchema,
   circuitSummarySchema,
@@ -73,6 +74,20 @@ export const markerSchemesQuery = queryOptions({
   queryKey: ['marker-schemes'],
   queryFn: ({ signal }) => request(z.array(markerSchemeSchema), '/api/marker-schemes', { signal }),
 })
+
+/** What is archived of something that is listed under its own name, such as "people". */
+export const archivedQuery = <S extends z.ZodType>(noun: string, schema: S) =>
+  queryOptions({
+    queryKey: [noun, 'archived'],
+    queryFn: ({ signal }) => request(z.array(schema), `/api/${noun}?archived=true`, { signal }),
+  })
+
+/** What of a day is archived. */
+export const archivedInDayQuery = (dayId: string) =>
+  queryOptions({
+    queryKey: ['days', dayId, 'archived'],
+    queryFn: ({ signal }) => request(archivedInDaySchema, `/api/days/${dayId}/archived`, { signal }),
+  })
 
 /** A stint with its debrief. */
 export const stintQuery = (stintId: string) =>

@@ -7,16 +7,19 @@ interface TextLineProps {
   most: number
   onText: (text: string) => void
   required?: boolean
+  /** whether typing begins here when the form opens */
+  autoFocus?: boolean
   sx?: TextFieldProps['sx']
 }
 
 /** A line of text of limited length. */
-export function TextLine({ label, value, most, onText, required = false, sx = {} }: TextLineProps) {
+export function TextLine({ label, value, most, onText, required = false, autoFocus = false, sx = {} }: TextLineProps) {
   return (
     <TextField
       size="small"
       label={label}
       required={required}
+      autoFocus={autoFocus}
       value={value}
       slotProps={{ htmlInput: { maxLength: most } }}
       onChange={(e) => onText(e.target.value)}

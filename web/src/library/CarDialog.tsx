@@ -1,13 +1,11 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField } from '@mui/material'
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { carDraftSchema, carSchema, type Car, type CarDraft, type VehicleType } from '@ochote/contracts'
 import { carsQuery } from '../api/queries'
 import { request } from '../api/request'
-import { useVersionedSave } from '../api/useVersionedSave'
+import { SelectField } from '../forms/SelectField'
 import { TextLine } from '../forms/TextLine'
-import { ConflictDialog } from '../problem/ConflictDialog'
-import { ProblemNotice } from '../problem/ProblemNotice'
+import { RecordDialog } from '../records/RecordDialog'
+import { useRecordSave } from '../records/useRecordSave'
 
 interface CarDialogProps {
   /** version 0 for a new car */
@@ -17,65 +15,36 @@ interface CarDialogProps {
 }
 
 const MOST_SEATS = 9
+const seats = Array.from({ length: MOST_SEATS }, (_, k) => ({ id: String(k + 1), name: String(k + 1) }))
+
+const draftOf = ({ id: _id, version: _version, ...draft }: Car): CarDraft => draft
 
 /** A car's name, number, type, seats and notes. */
 export function CarDialog({ car, types, onClose }: CarDialogProps) {
-  const client = useQueryClient()
-  const [draft, setDraft] = useState<CarDraft>(() => carDraftSchema.parse({ ...car, name: car.name || 'New car' }))
-  const reload = async () => {
-    await client.invalidateQueries({ queryKey: carsQuery.queryKey })
-    onClose()
-  }
-  const { save, saving, error, conflict } = useVersionedSave({
-    version: car.version,
-    put: (content: CarDraft, fromVersion) =>
-      request(carSchema, `/api/cars/${car.id}`, { method: 'PUT', body: { car: content, fromVersion } }),
-    onSaved: () => void reload(),
-    reload,
+  const isNew = car.version === 0
+  const [draft, setDraft] = useState(() => ({ ...draftOf(car), name: car.name || 'New car' }))
+  const state = useRecordSave({
+    ...{ path: `/api/cars/${car.id}`, version: car.version, before: isNew ? null : draftOf(car) },
+    nameOf: (saved: CarDraft) => saved.name,
+    put: (content, fromVersion) => request(carSchema, `/api/cars/${car.id}`, { method: 'PUT', body: { car: content, fromVersion } }),
+    versionOf: (stored) => stored.version,
+    queryKeys: [carsQuery.queryKey, ['days']],
+    onDone: onClose,
   })
+  const set = (change: Partial<CarDraft>) => setDraft({ ...draft, ...change })
   const read = carDraftSchema.safeParse(draft)
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="car-title">
-      <DialogTitle id="car-title">{car.version === 0 ? 'New car' : car.name}</DialogTitle>
-      <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2, pt: '8px !important' }}>
-        {error && <ProblemNotice error={error} />}
-        <ConflictDialog what="car" conflict={conflict} />
-        <TextLine label="Name" required value={draft.name} most={80} onText={(name) => setDraft({ ...draft, name })} />
-        <TextLine label="Number" value={draft.number} most={12} onText={(number) => setDraft({ ...draft, number })} />
-        <TextField
-          select
-          size="small"
-          label="Vehicle type"
-          value={draft.vehicleTypeId}
-          onChange={(e) => setDraft({ ...draft, vehicleTypeId: e.target.value })}
-        >
-          {types.map(({ id, vehicle }) => (
-            <MenuItem key={id} value={id}>
-              {vehicle.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
-          size="small"
-          label="Seats"
-          value={draft.seats}
-          onChange={(e) => setDraft({ ...draft, seats: Number(e.target.value) })}
-        >
-          {Array.from({ length: MOST_SEATS }, (_, k) => (
-            <MenuItem key={k} value={k + 1}>
-              {k + 1}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextLine label="Notes" value={draft.notes} most={1000} onText={(notes) => setDraft({ ...draft, notes })} />
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={!read.success || saving} onClick={() => read.success && save(read.data)}>
-          Save
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <RecordDialog title={isNew ? 'New car' : car.name} what="car" draft={read.success ? read.data : null} state={state} onClose={onClose}>
+      <TextLine label="Name" required autoFocus value={draft.name} most={80} onText={(name) => set({ name })} />
+      <TextLine label="Number" value={draft.number} most={12} onText={(number) => set({ number })} />
+      <SelectField
+        label="Vehicle type"
+        value={draft.vehicleTypeId}
+        options={types.map(({ id, vehicle }) => ({ id, name: vehicle.name }))}
+        onChange={(vehicleTypeId) => set({ vehicleTypeId })}
+      />
+      <SelectField label="Seats" value={String(draft.seats)} options={seats} onChange={(n) => set({ seats: Number(n) })} />
+      <TextLine label="Notes" value={draft.notes} most={1000} onText={(notes) => set({ notes })} />
+    </RecordDialog>
   )
 }

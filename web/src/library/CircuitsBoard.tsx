@@ -1,23 +1,31 @@
-import { DrawOutlined, RouteOutlined } from '@mui/icons-material'
-import { Alert, Box, Button, Link as MuiLink, Stack, Typography } from '@mui/material'
+import { DrawOutlined, Inventory2Outlined, RouteOutlined } from '@mui/icons-material'
+import { Alert, Box, Button, IconButton, Link as MuiLink, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { circuitSummarySchema, type CircuitSummary } from '@ochote/contracts'
 import { circuitFromDocument, cornersOf, sampleTrack } from '@ochote/core'
-import { circuitQuery, circuitsQuery } from '../api/queries'
+import { archivedQuery, circuitQuery, circuitsQuery } from '../api/queries'
 import { count, kilometres } from '../format/format'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
+import { ArchivedList } from '../records/ArchivedList'
+import { useArchive, type Archivable } from '../records/useArchive'
 import { EmptyState } from '../shell/EmptyState'
 import { circuitInWorker } from '../workers/fileReaders'
 import { ImportButton } from './ImportButton'
 import { Outline } from './Outline'
 import { useImport } from './useImport'
 
+const archivable = ({ id, name }: CircuitSummary): Archivable => ({
+  path: `/api/circuits/${id}`,
+  ...{ name, queryKeys: [circuitsQuery.queryKey] },
+})
+
 /** Circuits, and putting one on the shelf from its file. */
 export function CircuitsBoard() {
   const circuits = useQuery(circuitsQuery)
+  const { archive, error } = useArchive()
   const put = useImport({
     path: '/api/circuits',
     field: 'document',
@@ -55,17 +63,19 @@ export function CircuitsBoard() {
               sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(260px, 1fr))', gap: 3 }}
             >
               {list.map((circuit) => (
-                <CircuitCard key={circuit.id} circuit={circuit} />
+                <CircuitCard key={circuit.id} circuit={circuit} onArchive={() => archive(archivable(circuit))} />
               ))}
             </Box>
           )
         }
       </Loaded>
+      {error && <ProblemNotice error={error} />}
+      <ArchivedList what="circuits" query={archivedQuery('circuits', circuitSummarySchema)} of={(list) => list.map(archivable)} />
     </Stack>
   )
 }
 
-function CircuitCard({ circuit }: { circuit: CircuitSummary }) {
+function CircuitCard({ circuit, onArchive }: { circuit: CircuitSummary; onArchive: () => void }) {
   const { data } = useQuery(circuitQuery(circuit.id))
   const track = useMemo(() => {
     const read = data ? circuitFromDocument(data.document) : null
@@ -78,6 +88,9 @@ function CircuitCard({ circuit }: { circuit: CircuitSummary }) {
         <MuiLink component={Link} to={`/library/circuits/${circuit.id}`}>
           {circuit.name}
         </MuiLink>
+        <IconButton size="small" title="Archive" aria-label={`Archive ${circuit.name}`} onClick={onArchive}>
+          <Inventory2Outlined fontSize="small" />
+        </IconButton>
       </Typography>
       <Typography variant="body2" color="text.secondary">
         {kilometres(circuit.lengthM)}, {circuit.closed ? 'closed' : 'open'}

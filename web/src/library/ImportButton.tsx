@@ -6,16 +6,17 @@ interface ImportButtonProps {
   label: string
   accept: string
   busy: boolean
+  variant?: 'contained' | 'outlined'
   onFile: (file: File) => void
 }
 
 /** Chooses a file from this computer. */
-export function ImportButton({ label, accept, busy, onFile }: ImportButtonProps) {
+export function ImportButton({ label, accept, busy, variant = 'contained', onFile }: ImportButtonProps) {
   const input = useRef<HTMLInputElement>(null)
   return (
     <>
       <Button
-        variant="contained"
+        variant={variant}
         startIcon={<FileUploadOutlined />}
         disabled={busy}
         onClick={() => input.current?.click()}

@@ -4,17 +4,26 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { flushSync } from 'react-dom'
 import { v7 as uuid } from 'uuid'
-import type { MarkerScheme } from '@ochote/contracts'
-import { markerSchemesQuery } from '../api/queries'
+import { markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
+import { archivedQuery, markerSchemesQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { ArchivedList } from '../records/ArchivedList'
+import { useArchive, type Archivable } from '../records/useArchive'
 import { EmptyState } from '../shell/EmptyState'
 import { oneColourScheme } from './newScheme'
 import { SchemeEditor } from './SchemeEditor'
 import { SchemeLegend } from './SchemeLegend'
 
+const archivable = ({ id, name }: MarkerScheme): Archivable => ({
+  path: `/api/marker-schemes/${id}`,
+  ...{ name, queryKeys: [markerSchemesQuery.queryKey, ['days']] },
+})
+
 /** How the school marks each duty, and how many markers it has. */
 export function MarkersBoard() {
   const schemes = useQuery({ ...markerSchemesQuery, refetchOnWindowFocus: false })
+  const { archive, error } = useArchive()
   const [edited, setEdited] = useState<MarkerScheme | null>(null)
   /** the scheme whose legend is printed; the others are left out */
   const [printed, setPrinted] = useState<string | null>(null)
@@ -47,11 +56,18 @@ export function MarkersBoard() {
                     flushSync(() => setPrinted(scheme.id))
                     window.print()
                   }}
+                  onArchive={() => archive(archivable(scheme))}
                   onCopy={() => begin({ ...scheme, name: `${scheme.name}, copy`.slice(0, 80) })}
                 />
               ))}
             </Box>
           )}
+          {error && <ProblemNotice error={error} />}
+          <ArchivedList
+            what="marker schemes"
+            query={archivedQuery('marker-schemes', markerSchemeSchema)}
+            of={(archived) => archived.map(archivable)}
+          />
         </Stack>
       )}
     </Loaded>

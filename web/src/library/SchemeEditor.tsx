@@ -1,12 +1,11 @@
 import { Box, Button, Stack, TextField, Typography } from '@mui/material'
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { duties, markerSchemeSaveSchema, markerSchemeSchema, type Duty, type DutyLook, type MarkerScheme } from '@ochote/contracts'
 import { markerSchemesQuery } from '../api/queries'
 import { request } from '../api/request'
-import { useVersionedSave } from '../api/useVersionedSave'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
+import { useRecordSave } from '../records/useRecordSave'
 import { DutyLookRow } from './DutyLookRow'
 import { coloursOf } from './newScheme'
 import { StockFields } from './StockFields'
@@ -18,22 +17,20 @@ interface SchemeEditorProps {
 
 /** A scheme's looks by duty and its stock by colour. */
 export function SchemeEditor({ scheme, onDone }: SchemeEditorProps) {
-  const client = useQueryClient()
   const [draft, setDraft] = useState(scheme)
   const colours = coloursOf(draft)
   // saving drops the stock of colours that no duty uses any more
   const content = { name: draft.name.trim(), looks: draft.looks, stock: Object.fromEntries(colours.map((c) => [c, draft.stock[c] ?? 0])) }
   const usable = markerSchemeSaveSchema.shape.scheme.safeParse(content).success
-  const reload = async () => {
-    await client.invalidateQueries({ queryKey: markerSchemesQuery.queryKey })
-    onDone()
-  }
-  const { save, saving, error, conflict } = useVersionedSave({
-    version: draft.version,
-    put: (scheme: typeof content, fromVersion) =>
-      request(markerSchemeSchema, `/api/marker-schemes/${draft.id}`, { method: 'PUT', body: { scheme, fromVersion } }),
-    onSaved: () => void reload(),
-    reload,
+  const { id, version, ...before } = scheme
+  const { save, saving, error, conflict } = useRecordSave({
+    ...{ path: `/api/marker-schemes/${id}`, version, before: version === 0 ? null : before },
+    nameOf: ({ name }: typeof content) => name,
+    put: (scheme, fromVersion) =>
+      request(markerSchemeSchema, `/api/marker-schemes/${id}`, { method: 'PUT', body: { scheme, fromVersion } }),
+    versionOf: (stored) => stored.version,
+    queryKeys: [markerSchemesQuery.queryKey, ['days']],
+    onDone,
   })
   const set = (duty: Duty, look: Partial<DutyLook>) =>
     setDraft({ ...draft, looks: { ...draft.looks, [duty]: { ...draft.looks[duty], ...look } } })

@@ -1,4 +1,4 @@
-import { ContentCopyOutlined, EditOutlined, PrintOutlined } from '@mui/icons-material'
+import { ContentCopyOutlined, EditOutlined, Inventory2Outlined, PrintOutlined } from '@mui/icons-material'
 import { Box, Button, Stack, Typography } from '@mui/material'
 import { duties, type MarkerScheme } from '@ochote/contracts'
 import { DutyMark } from '../cones/DutyMark'
@@ -9,11 +9,12 @@ interface SchemeLegendProps {
   onEdit: () => void
   onCopy: () => void
   onPrint: () => void
+  onArchive: () => void
   className: string
 }
 
 /** Each duty's marker and its meaning, to read and to print. */
-export function SchemeLegend({ scheme, onEdit, onCopy, onPrint, className }: SchemeLegendProps) {
+export function SchemeLegend({ scheme, onEdit, onCopy, onPrint, onArchive, className }: SchemeLegendProps) {
   return (
     <Box component="section" aria-label={scheme.name} className={className}>
       <Stack direction="row" sx={{ alignItems: 'center', mb: 1, gap: 1, flexWrap: 'wrap' }}>
@@ -28,6 +29,9 @@ export function SchemeLegend({ scheme, onEdit, onCopy, onPrint, className }: Sch
           </Button>
           <Button size="small" startIcon={<PrintOutlined />} aria-label={`Print the legend of ${scheme.name}`} onClick={onPrint}>
             Print
+          </Button>
+          <Button size="small" startIcon={<Inventory2Outlined />} aria-label={`Archive ${scheme.name}`} onClick={onArchive}>
+            Archive
           </Button>
         </Stack>
       </Stack>

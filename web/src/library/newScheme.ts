@@ -6,7 +6,7 @@ export function oneColourScheme(): Omit<MarkerScheme, 'id' | 'version'> {
   return {
     name: 'New scheme',
     looks: Object.fromEntries(duties.map((duty) => [duty, look])) as MarkerScheme['looks'],
-    stock: { orange: 40 },
+    stock: { orange: 60 },
   }
 }
 

@@ -8,7 +8,9 @@ import { planSchema, type DayView, type Plan, type PlanDraft } from '@ochote/con
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { ProblemNotice } from '../problem/ProblemNotice'
+import { useArchive } from '../records/useArchive'
 import { stagePath } from '../shell/stages'
+import { NewPlan } from './NewPlan'
 import { variantOf, variants, type VariantKey } from './variants'
 
 interface PlanActionsProps {
@@ -19,11 +21,13 @@ interface PlanActionsProps {
   onOpen: (planId: string) => void
 }
 
-/** Actions on a whole plan: rename, make a variant, compare, place. */
+/** Actions on a whole plan: make another or a variant, rename, compare, place, archive. */
 export function PlanActions({ day, plan, draft, onChange, onOpen }: PlanActionsProps) {
   const navigate = useNavigate()
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
-  const [dialog, setDialog] = useState<'rename' | 'vary' | null>(null)
+  const [dialog, setDialog] = useState<'rename' | 'vary' | 'new' | null>(null)
+  const { archive, error } = useArchive()
+  const archivable = { path: `/api/plans/${plan.id}`, name: `The plan “${plan.name}”`, queryKeys: [dayQuery(day.id).queryKey] }
   const path = stagePath(day.id, 'plan', plan.id)
   const choose = (act: () => void) => () => {
     setAnchor(null)
@@ -40,11 +44,15 @@ export function PlanActions({ day, plan, draft, onChange, onOpen }: PlanActionsP
         <MoreVert />
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={choose(() => setDialog('new'))}>New plan…</MenuItem>
         <MenuItem onClick={choose(() => setDialog('vary'))}>New variant…</MenuItem>
         <MenuItem onClick={choose(() => setDialog('rename'))}>Rename…</MenuItem>
         <MenuItem onClick={choose(() => void navigate(`${path}/compare`))}>Compare with another plan</MenuItem>
         <MenuItem onClick={choose(() => void navigate(`${path}/placing`))}>Placing list</MenuItem>
+        <MenuItem onClick={choose(() => archive(archivable, () => void navigate(stagePath(day.id, 'plan'))))}>Archive</MenuItem>
       </Menu>
+      {error && <ProblemNotice error={error} />}
+      {dialog === 'new' && <NewPlan day={day} onOpen={onOpen} onClose={() => setDialog(null)} />}
       {dialog === 'rename' && (
         <Rename
           name={draft.name}

@@ -1,4 +1,6 @@
+import { Button } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { DayView } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
@@ -9,6 +11,7 @@ import { TrackCursorProvider } from '../ribbon/trackCursor'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
+import { NewPlan } from './NewPlan'
 import { PlanEditor } from './PlanEditor'
 
 /** The Plan stage: the plan in the address, else the one driven next, else the day's first. */
@@ -24,13 +27,13 @@ export function PlanPage() {
 function LikelyPlan({ day }: { day: DayView }) {
   const { stints } = useDayLogs(day)
   const planId = nextStint(stints)?.stint.planId ?? day.plans[0]?.id
-  return planId ? <OpenPlan day={day} planId={planId} /> : <NoPlan title="This day has no plan yet" />
+  return planId ? <OpenPlan day={day} planId={planId} /> : <NoPlan day={day} title="This day has no plan yet" />
 }
 
 function OpenPlan({ day, planId }: { day: DayView; planId: string }) {
   const navigate = useNavigate()
   const plan = day.plans.find((p) => p.id === planId)
-  if (!plan) return <NoPlan title="This plan is not part of the day" />
+  if (!plan) return <NoPlan day={day} title="This plan is not part of the day, or is archived" />
   return (
     <TrackCursorProvider>
       <PlanEditor key={plan.id} day={day} plan={plan} onOpen={(id) => void navigate(stagePath(day.id, 'plan', id))} />
@@ -38,10 +41,22 @@ function OpenPlan({ day, planId }: { day: DayView; planId: string }) {
   )
 }
 
-function NoPlan({ title }: { title: string }) {
+function NoPlan({ day, title }: { day: DayView; title: string }) {
+  const navigate = useNavigate()
+  const [isMaking, setIsMaking] = useState(false)
   return (
     <Page title="Plan">
-      <EmptyState title={title} />
+      <EmptyState
+        title={title}
+        action={
+          <Button variant="contained" onClick={() => setIsMaking(true)}>
+            New plan
+          </Button>
+        }
+      >
+        A plan has the line, speeds and cones of one vehicle type on {day.circuit.name}.
+      </EmptyState>
+      {isMaking && <NewPlan day={day} onOpen={(id) => void navigate(stagePath(day.id, 'plan', id))} onClose={() => setIsMaking(false)} />}
     </Page>
   )
 }

@@ -1,5 +1,6 @@
 import { Button, Stack, TextField } from '@mui/material'
 import type { ReactNode } from 'react'
+import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import type { useSaveSession } from './useSaveSession'
 
@@ -42,6 +43,8 @@ interface SessionFormProps {
   good: boolean
   save: ReturnType<typeof useSaveSession>
   onKeep: () => void
+  /** the word on the button that saves */
+  saveWord?: string
   onCancel: (() => void) | null
   children: ReactNode
 }
@@ -57,6 +60,7 @@ export function SessionForm({
   good,
   save,
   onKeep,
+  saveWord = 'Create the session',
   onCancel,
   children,
 }: SessionFormProps) {
@@ -73,6 +77,7 @@ export function SessionForm({
       }}
     >
       {save.error && <ProblemNotice error={save.error} />}
+      <ConflictDialog what="session" conflict={save.conflict} />
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
         <SessionField label="Name" value={name} onChange={onName} good={nameGood} expected="a name" />
         <SessionField
@@ -88,7 +93,7 @@ export function SessionForm({
       {children}
       <Stack direction="row" sx={{ gap: 1 }}>
         <Button type="submit" variant="contained" disabled={!ready || save.saving}>
-          Create the session
+          {saveWord}
         </Button>
         {onCancel && <Button onClick={onCancel}>Back</Button>}
       </Stack>

@@ -11,9 +11,11 @@ import { dayToOpen } from './dayToOpen'
 import { OutboxNotice } from './OutboxNotice'
 import { PinGate } from './PinGate'
 import { ServerAway } from './ServerAway'
-import { LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
+import { DAYS_KEY, dayPath, LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
 import { OutboxProvider } from '../device/useOutbox'
 import { StintLogsProvider } from '../stintLog/useStintLogs'
+import { UndoProvider } from '../undo/UndoProvider'
+import { UndoNotice } from './UndoNotice'
 import { useStageKeys } from './useStageKeys'
 
 const Frame = styled('div')({ minHeight: '100dvh', display: 'flex', flexDirection: 'column' })
@@ -71,7 +73,9 @@ function ThemeButton() {
 /** The frame of every page: which day is open, the stages in order, the shelf. */
 export const AppShell = () => (
   <OutboxProvider>
-    <Shell />
+    <UndoProvider>
+      <Shell />
+    </UndoProvider>
   </OutboxProvider>
 )
 
@@ -108,16 +112,29 @@ function Shell() {
                 <kbd>{stage.key}</kbd>
               </StageLink>
             ))}
+          <StageLink to="/days" end>
+            Days<kbd>{DAYS_KEY}</kbd>
+          </StageLink>
           <StageLink to="/library">
             Shelf<kbd>{LIBRARY_KEY}</kbd>
           </StageLink>
         </Stages>
         <Box sx={{ flex: 1 }} />
-        {open && (
-          <Typography variant="body2" color="text.secondary" sx={{ display: { xs: 'none', sm: 'block' } }}>
-            {longDay(open.date)}
-          </Typography>
-        )}
+        <UndoNotice
+          otherwise={
+            open && (
+              <Link
+                component={NavLink}
+                to={dayPath(open.id)}
+                variant="body2"
+                color="text.secondary"
+                sx={{ display: { xs: 'none', sm: 'block' }, whiteSpace: 'nowrap' }}
+              >
+                {longDay(open.date)}
+              </Link>
+            )
+          }
+        />
         <PinGate />
         <OutboxNotice />
         <ServerAway />

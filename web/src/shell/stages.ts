@@ -8,6 +8,9 @@ export const stages = [
 ] as const
 export const TODAY_KEY = 't'
 export const LIBRARY_KEY = 's'
+export const DAYS_KEY = 'y'
+
+export const dayPath = (dayId: string): string => `/days/${dayId}`
 
 export const stagePath = (dayId: string, stage: string, openId?: string): string => `/days/${dayId}/${stage}${openId ? `/${openId}` : ''}`
 

@@ -1,6 +1,6 @@
 import { useEffect } from 'react'
 import { useNavigate } from 'react-router'
-import { isForField, LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
+import { DAYS_KEY, isForField, LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
 
 /** One key goes to each stage. */
 export function useStageKeys(dayId: string | null): void {
@@ -11,6 +11,7 @@ export function useStageKeys(dayId: string | null): void {
       const stage = stages.find((s) => s.key === event.key)
       if (event.key === TODAY_KEY) void navigate('/')
       else if (event.key === LIBRARY_KEY) void navigate('/library')
+      else if (event.key === DAYS_KEY) void navigate('/days')
       else if (stage && dayId) void navigate(stagePath(dayId, stage.path))
     }
     window.addEventListener('keydown', onKey)

@@ -1,135 +1,28 @@
-import { ArrowForward } from '@mui/icons-material'
-import { Box, Button, LinearProgress, Link, Stack, Typography } from '@mui/material'
+import { LinearProgress } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
-import { Link as RouterLink } from 'react-router'
-import type { DayView } from '@ochote/contracts'
-import { stintRecord } from '@ochote/core'
-import { dayQuery, daysQuery } from '../api/queries'
-import { count, kilometres, longDay } from '../format/format'
+import { daysQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
-import { EmptyState } from '../shell/EmptyState'
 import { dayToOpen } from '../shell/dayToOpen'
-import { Page } from '../shell/Page'
-import { stagePath } from '../shell/stages'
-import { nextStint } from '../stint/phase'
-import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
-import { notReady, type NotReady } from './readiness'
-import { carName, personName } from './names'
-import { StintsTable } from './StintsTable'
+import { OpenDay } from './OpenDay'
 
-// the drawing brings the solver and the map with it: the day is on the screen before they are
-const TodayCircuit = lazy(async () => ({ default: (await import('./TodayCircuit')).TodayCircuit }))
+const FirstSteps = lazy(async () => ({ default: (await import('./FirstSteps')).FirstSteps }))
 
+/** Today's day, else the next one, else the last one. */
 export function TodayPage() {
   const days = useQuery(daysQuery)
   return (
     <Loaded query={days}>
       {(list) => {
         const open = dayToOpen(list)
-        return open ? <OpenDay dayId={open.id} /> : <NoDay />
+        return open ? (
+          <OpenDay dayId={open.id} />
+        ) : (
+          <Suspense fallback={<LinearProgress aria-label="Loading" />}>
+            <FirstSteps />
+          </Suspense>
+        )
       }}
     </Loaded>
-  )
-}
-
-function NoDay() {
-  return (
-    <Page title="Today">
-      <EmptyState
-        title="No day is planned yet"
-        action={
-          <Button variant="contained" component={RouterLink} to="/library/circuits">
-            Add a circuit
-          </Button>
-        }
-      >
-        A day needs a circuit and a vehicle first. To make the demonstration day, run <code>npm run demo</code>.
-      </EmptyState>
-    </Page>
-  )
-}
-
-function OpenDay({ dayId }: { dayId: string }) {
-  const day = useQuery(dayQuery(dayId))
-  return <Loaded query={day}>{(data) => <OpenedDay day={data} />}</Loaded>
-}
-
-const POLL_MS = 10_000
-
-function OpenedDay({ day }: { day: DayView }) {
-  const { circuit } = day
-  const { stints } = useDayLogs(day, POLL_MS)
-  const next = nextStint(stints)
-  return (
-    <Page title={day.name} caution>
-      <Typography color="text.secondary" sx={{ mt: -2 }}>
-        {longDay(day.date)} · {circuit.name}, {kilometres(circuit.lengthM)} · {day.weather}
-      </Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
-        <Stack sx={{ gap: 3 }}>
-          {next ? <Next day={day} next={next} /> : <Typography variant="h2">Every stint has been driven</Typography>}
-          <Missing day={day} missing={notReady(day, stints)} />
-        </Stack>
-        <Suspense fallback={<LinearProgress aria-label="Loading" />}>
-          <TodayCircuit day={day} {...(next ? { planId: next.stint.planId } : {})} />
-        </Suspense>
-      </Box>
-      <StintsTable day={day} stints={stints} nextId={next?.stint.id ?? null} />
-    </Page>
-  )
-}
-
-function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }) {
-  const running = stintRecord(log).phase === 'running'
-  const stage = running || stint.briefedAt ? 'run' : 'brief'
-  return (
-    <Box component="section" aria-labelledby="next">
-      <Typography id="next" variant="overline" component="h2" color="text.secondary">
-        {running ? 'On track' : `Next, ${stint.startsAt}`}
-      </Typography>
-      <Typography sx={{ fontSize: '2rem', fontWeight: 750, lineHeight: 1.15 }}>{personName(day, stint.studentId)}</Typography>
-      <Typography>
-        {count(stint.plannedLaps, 'lap')} in {carName(day, stint.carId)} with {personName(day, stint.instructorId)}
-      </Typography>
-      {stint.aims.length > 0 && (
-        <Box component="ol" sx={{ pl: 2.5, my: 1 }}>
-          {stint.aims.map((aim) => (
-            <li key={aim}>{aim}</li>
-          ))}
-        </Box>
-      )}
-      <Stack direction="row" sx={{ gap: 1, mt: 1.5 }}>
-        <Button variant="contained" size="large" endIcon={<ArrowForward />} component={RouterLink} to={stagePath(day.id, stage, stint.id)}>
-          {stage === 'run' ? 'Take the seat' : 'Brief'}
-        </Button>
-        <Button size="large" component={RouterLink} to={stagePath(day.id, stage === 'run' ? 'brief' : 'run', stint.id)}>
-          {stage === 'run' ? 'Brief' : 'Take the seat'}
-        </Button>
-      </Stack>
-    </Box>
-  )
-}
-
-function Missing({ day, missing }: { day: DayView; missing: readonly NotReady[] }) {
-  return (
-    <Box component="section" aria-labelledby="missing">
-      <Typography id="missing" variant="h2">
-        Not ready yet
-      </Typography>
-      {missing.length === 0 ? (
-        <Typography color="text.secondary">Everyone is briefed, and every driven stint is debriefed.</Typography>
-      ) : (
-        <Box component="ul" sx={{ pl: 2.5, my: 0.5, columns: { sm: 2, md: 1, lg: 2 } }}>
-          {missing.map((m) => (
-            <li key={m.id}>
-              <Link component={RouterLink} to={stagePath(day.id, m.stage, m.openId)}>
-                {m.text}
-              </Link>
-            </li>
-          ))}
-        </Box>
-      )}
-    </Box>
   )
 }

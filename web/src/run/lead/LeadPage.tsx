@@ -1,9 +1,11 @@
 import { useState } from 'react'
-import { Button } from '@mui/material'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
 import { SolvedSession } from '../SolvedSession'
+import { useArchive } from '../../records/useArchive'
+import { ProblemNotice } from '../../problem/ProblemNotice'
+import { archivableSession, SessionActions } from '../SessionActions'
 import { RunSeats } from '../RunSeats'
 import { useSessionDay } from '../useSessionDay'
 import { Lead } from './Lead'
@@ -12,7 +14,8 @@ import { LedForm } from './LedForm'
 /** The Run stage from the car in front. */
 export function LeadPage() {
   const { dayId, sessionId, day } = useSessionDay()
-  const [making, setMaking] = useState(false)
+  const [making, setMaking] = useState<'new' | 'changed' | null>(null)
+  const { archive, error } = useArchive()
   return (
     <Loaded query={day}>
       {(data) => {
@@ -22,10 +25,15 @@ export function LeadPage() {
         if (making || !session)
           return (
             <Page title="Lead" actions={seats} caution>
-              {!making && led.length === 0 && (
+              {making === null && led.length === 0 && (
                 <EmptyState title="No led session yet today">Choose who follows, and how often they change places.</EmptyState>
               )}
-              <LedForm day={data} onDone={() => setMaking(false)} onCancel={led.length > 0 ? () => setMaking(false) : null} />
+              <LedForm
+                day={data}
+                session={making === 'changed' ? (session ?? null) : null}
+                onDone={() => setMaking(null)}
+                onCancel={led.length > 0 ? () => setMaking(null) : null}
+              />
             </Page>
           )
         return (
@@ -38,7 +46,13 @@ export function LeadPage() {
                 actions={
                   <>
                     {seats}
-                    <Button onClick={() => setMaking(true)}>New led session</Button>
+                    <SessionActions
+                      session={session}
+                      onNew={() => setMaking('new')}
+                      onChange={() => setMaking('changed')}
+                      onArchive={() => archive(archivableSession(session))}
+                    />
+                    {error && <ProblemNotice error={error} />}
                   </>
                 }
               />

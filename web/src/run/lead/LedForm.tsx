@@ -10,6 +10,8 @@ import { useSaveSession } from '../../sessionForm/useSaveSession'
 
 interface LedFormProps {
   day: DayView
+  /** the session that is changed; null for a new one */
+  session: LedSession | null
   onDone: () => void
   onCancel: (() => void) | null
 }
@@ -30,18 +32,19 @@ function carFor(day: DayView, studentId: string, plan: Plan): Car {
 }
 
 /** Who follows a lead car, for how many laps, and how long each is right behind it. */
-export function LedForm({ day, onDone, onCancel }: LedFormProps) {
+export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps) {
+  const led = before ? before.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id)?.stint ?? []) : []
   const students = day.people.filter((p) => p.role === 'student')
   const instructors = day.people.filter((p) => p.role === 'instructor')
-  const [name, setName] = useState('Sighting laps')
-  const [startsAt, setStartsAt] = useState('09:00')
-  const [chosen, setChosen] = useState<string[]>([])
-  const [laps, setLaps] = useState('6')
-  const [behind, setBehind] = useState('2')
-  const [gap, setGap] = useState('2')
-  const [leadId, setLeadId] = useState(instructors[0]?.id ?? '')
-  const [planId, setPlanId] = useState(day.stints[0]?.stint.planId ?? day.plans[0]?.id ?? '')
-  const save = useSaveSession(day.id, 0, onDone)
+  const [name, setName] = useState(before?.name ?? 'Sighting laps')
+  const [startsAt, setStartsAt] = useState(before?.startsAt ?? '09:00')
+  const [chosen, setChosen] = useState<string[]>(() => led.map((stint) => stint.studentId))
+  const [laps, setLaps] = useState(String(before?.laps ?? 6))
+  const [behind, setBehind] = useState(String(before?.lapsBehind ?? 2))
+  const [gap, setGap] = useState(String(before?.gapS ?? 2))
+  const [leadId, setLeadId] = useState(led[0]?.instructorId ?? instructors[0]?.id ?? '')
+  const [planId, setPlanId] = useState(led[0]?.planId ?? day.stints[0]?.stint.planId ?? day.plans[0]?.id ?? '')
+  const save = useSaveSession(day.id, before, onDone)
   const lapsN = whole(laps, 1, 60)
   const behindN = whole(behind, 1, 20)
   const gapS = Number(gap) >= 0.5 && Number(gap) <= 20 ? Number(gap) : null
@@ -59,6 +62,8 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
   const keep = () => {
     if (!good) return
     const stints = chosen.map((studentId): Stint => {
+      const has = led.find((stint) => stint.studentId === studentId)
+      if (has) return has
       const car = carFor(day, studentId, plan)
       return {
         id: uuid(),
@@ -77,7 +82,7 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
       }
     })
     const session: LedSession = {
-      id: uuid(),
+      id: before?.id ?? uuid(),
       dayId: day.id,
       kind: 'led',
       name: name.trim(),
@@ -86,10 +91,10 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
       laps: lapsN,
       lapsBehind: behindN,
       gapS,
-      swapAfterCorner: '',
-      version: 0,
+      swapAfterCorner: before?.swapAfterCorner ?? '',
+      version: before?.version ?? 0,
     }
-    save.save({ session, stints })
+    save.save({ session, stints: stints.filter((stint) => !led.includes(stint)) })
   }
   const choose = (label: string, value: string, options: readonly { id: string; name: string }[], set: (id: string) => void) => (
     <TextField select label={label} value={value} onChange={(e) => set(e.target.value)} helperText=" " sx={{ minWidth: 170 }}>
@@ -102,16 +107,19 @@ export function LedForm({ day, onDone, onCancel }: LedFormProps) {
   )
   return (
     <SessionForm
-      label="New led session"
+      label={before ? 'Change the led session' : 'New led session'}
+      {...(before ? { saveWord: 'Save the session' } : {})}
       {...{ name, startsAt, good, save, onCancel }}
       onName={setName}
       onStartsAt={setStartsAt}
       onKeep={keep}
       beside={
-        <>
-          {choose('Lead', leadId, instructors, setLeadId)}
-          {choose('Plan', planId, day.plans, setPlanId)}
-        </>
+        before === null && (
+          <>
+            {choose('Lead', leadId, instructors, setLeadId)}
+            {choose('Plan', planId, day.plans, setPlanId)}
+          </>
+        )
       }
     >
       {!plan && <Typography>The day has no plan yet. Make one first.</Typography>}

@@ -15,7 +15,7 @@ interface SwapPlaceProps {
 
 /** Where the followers swap, stored with the session. */
 export function SwapPlace({ dayId, session, solution, after }: SwapPlaceProps) {
-  const save = useSaveSession(dayId, session.version)
+  const save = useSaveSession(dayId, session, undefined, false)
   return (
     <Stack direction="row" sx={{ alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
       <Typography variant="h2">Rotation</Typography>

@@ -49,7 +49,7 @@ describe('a new led session', () => {
   it('needs two followers and whole numbers, says what is expected, and is made with a stint for each', async () => {
     const onDone = vi.fn()
     const { asked } = fakeServer(() => ({ body: day }))
-    renderPage(<LedForm day={day} onDone={onDone} onCancel={null} />)
+    renderPage(<LedForm session={null} day={day} onDone={onDone} onCancel={null} />)
     const make = screen.getByRole<HTMLButtonElement>('button', { name: 'Create the session' })
     await userEvent.click(screen.getByRole('checkbox', { name: 'Cy Test' }))
     expect(screen.getByText(/choose 2 to 5$/)).toBeTruthy()

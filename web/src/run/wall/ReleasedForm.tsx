@@ -9,25 +9,27 @@ import { useSaveSession } from '../../sessionForm/useSaveSession'
 
 interface ReleasedFormProps {
   day: DayView
+  /** the session that is changed; null for a new one */
+  session: ReleasedSession | null
   onDone: () => void
   onCancel: (() => void) | null
 }
 
 /** Which stints are out together, how far apart they are released, and when every car must be in. */
-export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
-  const [name, setName] = useState('Seated laps')
-  const [startsAt, setStartsAt] = useState('10:30')
-  const [endsAt, setEndsAt] = useState('11:00')
-  const [interval, setInterval] = useState('30')
-  const [chosen, setChosen] = useState<string[]>([])
-  const save = useSaveSession(day.id, 0, onDone)
+export function ReleasedForm({ day, session: before, onDone, onCancel }: ReleasedFormProps) {
+  const [name, setName] = useState(before?.name ?? 'Seated laps')
+  const [startsAt, setStartsAt] = useState(before?.startsAt ?? '10:30')
+  const [endsAt, setEndsAt] = useState(before?.endsAt ?? '11:00')
+  const [interval, setInterval] = useState(String(before?.intervalS ?? 30))
+  const [chosen, setChosen] = useState<string[]>(before?.stintIds ?? [])
+  const save = useSaveSession(day.id, before, onDone)
   const seconds = Number(interval)
   const intervalGood = interval.trim() !== '' && seconds >= 5 && seconds <= 600
   const endGood = isTimeOfDay(endsAt) && endsAt > startsAt
   const good = endGood && intervalGood && chosen.length > 0
   const keep = () => {
     const session: ReleasedSession = {
-      id: uuid(),
+      id: before?.id ?? uuid(),
       dayId: day.id,
       kind: 'released',
       name: name.trim(),
@@ -35,13 +37,14 @@ export function ReleasedForm({ day, onDone, onCancel }: ReleasedFormProps) {
       endsAt,
       intervalS: seconds,
       stintIds: chosen,
-      version: 0,
+      version: before?.version ?? 0,
     }
     save.save({ session, stints: [] })
   }
   return (
     <SessionForm
-      label="New session"
+      label={before ? 'Change the session' : 'New session'}
+      {...(before ? { saveWord: 'Save the session' } : {})}
       {...{ name, startsAt, good, save, onCancel }}
       onName={setName}
       onStartsAt={setStartsAt}

@@ -1,8 +1,10 @@
-import { Button } from '@mui/material'
 import { useState } from 'react'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
+import { useArchive } from '../../records/useArchive'
+import { ProblemNotice } from '../../problem/ProblemNotice'
+import { archivableSession, SessionActions } from '../SessionActions'
 import { RunSeats } from '../RunSeats'
 import { SolvedSession } from '../SolvedSession'
 import { useSessionDay } from '../useSessionDay'
@@ -12,7 +14,8 @@ import { Wall } from './Wall'
 /** The Run stage from the wall: every car that is out. */
 export function WallPage() {
   const { dayId, sessionId, day } = useSessionDay()
-  const [making, setMaking] = useState(false)
+  const [making, setMaking] = useState<'new' | 'changed' | null>(null)
+  const { archive, error } = useArchive()
   return (
     <Loaded query={day}>
       {(data) => {
@@ -23,7 +26,12 @@ export function WallPage() {
           return (
             <Page title="Wall" actions={seats} caution>
               {!session && <EmptyState title="No wall session yet today">Choose the stints that are out together.</EmptyState>}
-              <ReleasedForm day={data} onDone={() => setMaking(false)} onCancel={session ? () => setMaking(false) : null} />
+              <ReleasedForm
+                day={data}
+                session={making === 'changed' ? (session ?? null) : null}
+                onDone={() => setMaking(null)}
+                onCancel={session ? () => setMaking(null) : null}
+              />
             </Page>
           )
         return (
@@ -36,7 +44,13 @@ export function WallPage() {
                 actions={
                   <>
                     {seats}
-                    <Button onClick={() => setMaking(true)}>New session</Button>
+                    <SessionActions
+                      session={session}
+                      onNew={() => setMaking('new')}
+                      onChange={() => setMaking('changed')}
+                      onArchive={() => archive(archivableSession(session))}
+                    />
+                    {error && <ProblemNotice error={error} />}
                   </>
                 }
               />

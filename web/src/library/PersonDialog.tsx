@@ -1,0 +1,82 @@
+import { useState } from 'react'
+import { personDraftSchema, personSchema, type Person, type PersonDraft } from '@ochote/contracts'
+import { peopleQuery } from '../api/queries'
+import { request } from '../api/request'
+import { SelectField } from '../forms/SelectField'
+import { TextLine } from '../forms/TextLine'
+import { RecordDialog } from '../records/RecordDialog'
+import { useRecordSave } from '../records/useRecordSave'
+
+interface PersonDialogProps {
+  /** version 0 for someone new */
+  person: Person
+  onClose: () => void
+}
+
+const roles = [
+  { id: 'student', name: 'Student' },
+  { id: 'instructor', name: 'Instructor' },
+] as const
+const NOT_SAID = 'not said'
+const pushes = [
+  { id: NOT_SAID, name: 'Not said' },
+  { id: 'push', name: 'To be pushed' },
+  { id: 'calm', name: 'To be kept calm' },
+] as const
+const talks = [
+  { id: NOT_SAID, name: 'Not said' },
+  { id: 'many', name: 'Many words' },
+  { id: 'few', name: 'Few words' },
+] as const
+
+const draftOf = ({ id: _id, version: _version, ...draft }: Person): PersonDraft => draft
+
+/** Name, role, what someone has driven and how they like to be taught. */
+export function PersonDialog({ person, onClose }: PersonDialogProps) {
+  const [draft, setDraft] = useState(() => draftOf(person))
+  const isNew = person.version === 0
+  const path = `/api/people/${person.id}`
+  const state = useRecordSave({
+    ...{ path, version: person.version, before: isNew ? null : draftOf(person) },
+    nameOf: (saved: PersonDraft) => saved.name,
+    put: (content, fromVersion) =>
+      fromVersion === 0
+        ? request(personSchema, '/api/people', { method: 'POST', body: { id: person.id, person: content } })
+        : request(personSchema, path, { method: 'PUT', body: { change: content, fromVersion } }),
+    versionOf: (stored) => stored.version,
+    queryKeys: [peopleQuery.queryKey, ['days']], // days list names
+    onDone: onClose,
+  })
+  const set = (change: Partial<PersonDraft>) => setDraft({ ...draft, ...change })
+  const read = personDraftSchema.safeParse(draft)
+  return (
+    <RecordDialog
+      title={isNew ? `New ${draft.role}` : person.name}
+      what="person"
+      draft={read.success ? read.data : null}
+      state={state}
+      onClose={onClose}
+    >
+      <TextLine label="Name" required autoFocus value={draft.name} most={80} onText={(name) => set({ name })} />
+      <SelectField label="Role" value={draft.role} options={roles} onChange={(role) => set({ role })} />
+      <TextLine label="Has driven" value={draft.experience} most={400} onText={(experience) => set({ experience })} />
+      {draft.role === 'student' && (
+        <>
+          <TextLine label="Wants" value={draft.wishes} most={400} onText={(wishes) => set({ wishes })} />
+          <SelectField
+            label="Likes"
+            value={draft.push ?? NOT_SAID}
+            options={pushes}
+            onChange={(push) => set({ push: push === NOT_SAID ? null : push })}
+          />
+          <SelectField
+            label="While driving"
+            value={draft.talk ?? NOT_SAID}
+            options={talks}
+            onChange={(talk) => set({ talk: talk === NOT_SAID ? null : talk })}
+          />
+        </>
+      )}
+    </RecordDialog>
+  )
+}

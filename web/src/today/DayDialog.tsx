@@ -1,0 +1,71 @@
+import { TextField } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { dayDraftSchema, daySchema, type Day, type DayDraft } from '@ochote/contracts'
+import { circuitsQuery, daysQuery } from '../api/queries'
+import { request } from '../api/request'
+import { SelectField } from '../forms/SelectField'
+import { TextLine } from '../forms/TextLine'
+import { RecordDialog } from '../records/RecordDialog'
+import { useRecordSave } from '../records/useRecordSave'
+
+interface DayDialogProps {
+  /** version 0 for a new day */
+  day: Day
+  onClose: (stored: Day | null) => void
+}
+
+const draftOf = ({ name, date, circuitId, weather }: Day): DayDraft => ({ name, date, circuitId, weather })
+
+/** A day's name, date, circuit and weather. */
+export function DayDialog({ day, onClose }: DayDialogProps) {
+  const circuits = useQuery(circuitsQuery)
+  const [draft, setDraft] = useState(() => draftOf(day))
+  const isNew = day.version === 0
+  const path = `/api/days/${day.id}`
+  const state = useRecordSave({
+    ...{ path, version: day.version, before: isNew ? null : draftOf(day) },
+    nameOf: (saved: DayDraft) => saved.name,
+    put: (content, fromVersion) =>
+      fromVersion === 0
+        ? request(daySchema, '/api/days', { method: 'POST', body: { id: day.id, day: content } })
+        : request(daySchema, path, { method: 'PUT', body: { day: content, fromVersion } }),
+    versionOf: (stored) => stored.version,
+    queryKeys: [daysQuery.queryKey],
+    onDone: onClose,
+  })
+  const set = (change: Partial<DayDraft>) => setDraft({ ...draft, ...change })
+  const onlyCircuit = circuits.data?.length === 1 ? circuits.data[0]!.id : ''
+  const circuitId = draft.circuitId || onlyCircuit
+  const read = dayDraftSchema.safeParse({ ...draft, circuitId })
+  return (
+    <RecordDialog
+      title={isNew ? 'New day' : day.name}
+      what="day"
+      draft={read.success ? read.data : null}
+      state={state}
+      onClose={() => onClose(null)}
+    >
+      <TextLine label="Name" required autoFocus value={draft.name} most={80} onText={(name) => set({ name })} />
+      <TextField
+        type="date"
+        size="small"
+        required
+        label="Date"
+        value={draft.date}
+        error={draft.date === ''}
+        slotProps={{ inputLabel: { shrink: true } }}
+        onChange={(e) => set({ date: e.target.value })}
+      />
+      <SelectField
+        label="Circuit"
+        required
+        value={circuitId}
+        options={circuits.data ?? []}
+        none="There is no circuit yet. Add one on the shelf first."
+        onChange={(id) => set({ circuitId: id })}
+      />
+      <TextLine label="Weather" value={draft.weather} most={120} onText={(weather) => set({ weather })} />
+    </RecordDialog>
+  )
+}

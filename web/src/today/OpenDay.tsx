@@ -1,0 +1,147 @@
+import { ArrowForward, EditOutlined } from '@mui/icons-material'
+import { Box, Button, LinearProgress, Link, Stack, Typography } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense, useState } from 'react'
+import { Link as RouterLink } from 'react-router'
+import type { DayView } from '@ochote/contracts'
+import { stintRecord } from '@ochote/core'
+import { dayQuery } from '../api/queries'
+import { count, kilometres, longDay } from '../format/format'
+import { Loaded } from '../problem/Loaded'
+import { EmptyState } from '../shell/EmptyState'
+import { Page } from '../shell/Page'
+import { stagePath } from '../shell/stages'
+import { nextStint } from '../stint/phase'
+import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
+import { notReady, type NotReady } from './readiness'
+import { carName, personName } from './names'
+
+// the form comes when it is opened
+const DayDialog = lazy(async () => ({ default: (await import('./DayDialog')).DayDialog }))
+// the day is on the screen before its table, and before the drawing, which brings the solver and the map with it
+const DayStints = lazy(async () => ({ default: (await import('./DayStints')).DayStints }))
+const TodayCircuit = lazy(async () => ({ default: (await import('./TodayCircuit')).TodayCircuit }))
+
+/** A day: who is next, what is not ready, the circuit and every stint. */
+export function OpenDay({ dayId }: { dayId: string }) {
+  const day = useQuery(dayQuery(dayId))
+  return <Loaded query={day}>{(data) => <OpenedDay day={data} />}</Loaded>
+}
+
+const POLL_MS = 10_000
+
+function OpenedDay({ day }: { day: DayView }) {
+  const { circuit } = day
+  const { stints } = useDayLogs(day, POLL_MS)
+  const next = nextStint(stints)
+  const [isChanging, setIsChanging] = useState(false)
+  const isEmpty = stints.length === 0
+  return (
+    <Page
+      title={day.name}
+      caution
+      actions={
+        <Button startIcon={<EditOutlined />} onClick={() => setIsChanging(true)}>
+          Change the day
+        </Button>
+      }
+    >
+      <Typography color="text.secondary" sx={{ mt: -2 }}>
+        {[longDay(day.date), `${circuit.name}, ${kilometres(circuit.lengthM)}`, day.weather].filter(Boolean).join(' · ')}
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
+        <Stack sx={{ gap: 3 }}>
+          {next ? (
+            <Next day={day} next={next} />
+          ) : isEmpty ? (
+            <NothingYet day={day} />
+          ) : (
+            <Typography variant="h2">Every stint has been driven</Typography>
+          )}
+          {!isEmpty && <Missing day={day} missing={notReady(day, stints)} />}
+        </Stack>
+        <Suspense fallback={<LinearProgress aria-label="Loading" />}>
+          <TodayCircuit day={day} {...(next ? { planId: next.stint.planId } : {})} />
+        </Suspense>
+      </Box>
+      <Suspense fallback={<LinearProgress aria-label="Loading" />}>
+        <DayStints day={day} stints={stints} nextId={next?.stint.id ?? null} />
+      </Suspense>
+      <Suspense>{isChanging && <DayDialog day={day} onClose={() => setIsChanging(false)} />}</Suspense>
+    </Page>
+  )
+}
+
+function NothingYet({ day }: { day: DayView }) {
+  const hasPlan = day.plans.length > 0
+  return (
+    <EmptyState
+      title={hasPlan ? 'No stint yet' : 'No plan yet'}
+      action={
+        hasPlan ? null : (
+          <Button variant="contained" component={RouterLink} to={stagePath(day.id, 'plan')}>
+            Make a plan
+          </Button>
+        )
+      }
+    >
+      {hasPlan
+        ? 'A stint is one student in one car with one instructor, for a number of laps on a plan.'
+        : 'A plan has the line, speeds and cones of one vehicle type on this circuit. Stints are driven on it.'}
+    </EmptyState>
+  )
+}
+
+function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }) {
+  const running = stintRecord(log).phase === 'running'
+  const stage = running || stint.briefedAt ? 'run' : 'brief'
+  return (
+    <Box component="section" aria-labelledby="next">
+      <Typography id="next" variant="overline" component="h2" color="text.secondary">
+        {running ? 'On track' : `Next, ${stint.startsAt}`}
+      </Typography>
+      <Typography sx={{ fontSize: '2rem', fontWeight: 750, lineHeight: 1.15 }}>{personName(day, stint.studentId)}</Typography>
+      <Typography>
+        {count(stint.plannedLaps, 'lap')} in {carName(day, stint.carId)} with {personName(day, stint.instructorId)}
+      </Typography>
+      {stint.aims.length > 0 && (
+        <Box component="ol" sx={{ pl: 2.5, my: 1 }}>
+          {stint.aims.map((aim) => (
+            <li key={aim}>{aim}</li>
+          ))}
+        </Box>
+      )}
+      <Stack direction="row" sx={{ gap: 1, mt: 1.5 }}>
+        <Button variant="contained" size="large" endIcon={<ArrowForward />} component={RouterLink} to={stagePath(day.id, stage, stint.id)}>
+          {stage === 'run' ? 'Take the seat' : 'Brief'}
+        </Button>
+        <Button size="large" component={RouterLink} to={stagePath(day.id, stage === 'run' ? 'brief' : 'run', stint.id)}>
+          {stage === 'run' ? 'Brief' : 'Take the seat'}
+        </Button>
+      </Stack>
+    </Box>
+  )
+}
+
+function Missing({ day, missing }: { day: DayView; missing: readonly NotReady[] }) {
+  return (
+    <Box component="section" aria-labelledby="missing">
+      <Typography id="missing" variant="h2">
+        Not ready yet
+      </Typography>
+      {missing.length === 0 ? (
+        <Typography color="text.secondary">Everyone is briefed, and every driven stint is debriefed.</Typography>
+      ) : (
+        <Box component="ul" sx={{ pl: 2.5, my: 0.5, columns: { sm: 2, md: 1, lg: 2 } }}>
+          {missing.map((m) => (
+            <li key={m.id}>
+              <Link component={RouterLink} to={stagePath(day.id, m.stage, m.openId)}>
+                {m.text}
+              </Link>
+            </li>
+          ))}
+        </Box>
+      )}
+    </Box>
+  )
+}

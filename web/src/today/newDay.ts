@@ -1,0 +1,8 @@
+import type { Day } from '@ochote/contracts'
+import dayjs from 'dayjs'
+import { v7 as uuid } from 'uuid'
+
+/** A day to be filled in: today. */
+export const newDay = (): Day => ({
+  ...{ id: uuid(), name: '', date: dayjs().format('YYYY-MM-DD'), circuitId: '', weather: '', version: 0 },
+})
