@@ -75,5 +75,5 @@ test('a good circuit and a good vehicle go onto the shelf', async ({ page }) => 
   const [first] = (await (await page.request.get('/api/vehicle-types')).json()) as VehicleType[]
   await page.getByRole('tab', { name: 'Vehicles' }).click()
   await give(page, 'Add a vehicle file', 'new.vehicle.json', JSON.stringify({ ...first!.vehicle, name: 'Loan hatch' }))
-  await expect(page.getByRole('table', { name: 'Vehicle types' }).getByRole('cell', { name: 'Loan hatch' })).toBeVisible()
+  await expect(page.getByRole('table', { name: 'Vehicle types' }).getByRole('cell', { name: 'Loan hatch', exact: true })).toBeVisible()
 })

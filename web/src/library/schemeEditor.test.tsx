@@ -34,7 +34,7 @@ describe('a marker scheme', () => {
     expect(put).toMatchObject({ path: `/api/marker-schemes/${scheme.id}`, body: { fromVersion: 3 } })
     const { scheme: sent } = (put as unknown as { body: { scheme: MarkerScheme } }).body
     expect(sent.looks.brake).toMatchObject({ colour: 'red', count: 2 })
-    expect(sent.stock).toEqual({ orange: 40, red: 24 })
+    expect(sent.stock).toEqual({ orange: 60, red: 24 })
   })
 
   it('that was saved by someone else meanwhile is not overwritten unasked', async () => {

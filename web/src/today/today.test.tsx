@@ -17,7 +17,7 @@ describe('Today', () => {
     expect(next.textContent).toContain('Una Brook')
     expect(within(next).getByText('Eyes up')).toBeTruthy()
     expect(within(next).getByRole('link', { name: 'Take the seat' }).getAttribute('href')).toContain('/run/')
-    expect(screen.getAllByRole('row')).toHaveLength(3)
+    expect(await screen.findAllByRole('row')).toHaveLength(3)
   })
 
   it('says who is on track, and after the stint who is next', async () => {
@@ -30,7 +30,7 @@ describe('Today', () => {
     serveDay([...threeLaps(), ...logOf([[500, { kind: 'in' }]]).map((entry) => ({ ...entry, id: idOf(999) }))])
     renderPage(<TodayPage />)
     expect(await screen.findByRole('region', { name: 'Next, 11:20' })).toBeTruthy()
-    expect(screen.getByRole('table').textContent).toContain('0:38.00')
+    expect((await screen.findByRole('table')).textContent).toContain('0:38.00')
   })
 
   it('without a day says what to do', async () => {
