@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { carSchema, type Car, type CarDraft } from '@ochote/contracts'
-import { archiving, listed, type Which } from '../db/archive'
+import { archivedIds, archiving, listed, type Which } from '../db/archive'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 
@@ -29,6 +29,7 @@ export function carRepository(db: Knex, unreadable: UnreadableRows) {
     /** Saves over a version, 0 for a new car. */
     save: (id: string, { vehicleTypeId, ...rest }: CarDraft, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'cars', { id }, { ...rest, vehicle_type_id: vehicleTypeId }, fromVersion),
+    archivedIds: archivedIds(db, 'cars'),
     setArchived: archiving(db, 'cars'),
   }
 }

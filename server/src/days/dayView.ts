@@ -5,12 +5,12 @@ import { circuitOfDay } from './circuitOfDay'
 
 /** Of everything stored, what is offered, and what is used all the same. */
 async function offeredOr<T extends { id: string }>(
-  { list }: { list: () => Promise<T[]> },
+  { archivedIds }: { archivedIds: () => Promise<ReadonlySet<string>> },
   everything: readonly T[],
   used: ReadonlySet<string>,
 ): Promise<T[]> {
-  const offered = new Set((await list()).map((one) => one.id))
-  return everything.filter((one) => offered.has(one.id) || used.has(one.id))
+  const archived = await archivedIds()
+  return everything.filter((one) => !archived.has(one.id) || used.has(one.id))
 }
 
 /**
@@ -29,8 +29,7 @@ export async function dayView(all: Repositories, day: Day): Promise<z.input<type
     .map((session) => ({ ...session, stintIds: session.stintIds.filter((id) => shown.has(id)) }))
     .filter((session) => session.stintIds.length > 0)
   const used = new Set(stints.flatMap(({ stint }) => [stint.planId, stint.carId]))
-  const offered = await all.plans.listForDay(day.id)
-  const shownPlans = plans.filter((plan) => has(offered, plan.id) || used.has(plan.id))
+  const shownPlans = await offeredOr(all.plans, plans, used)
   const shownCars = await offeredOr(all.cars, cars, used)
   const named = new Set(
     [...shownPlans, ...shownCars].flatMap((one) => [one.vehicleTypeId, 'markerSchemeId' in one ? one.markerSchemeId : '']),

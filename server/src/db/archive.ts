@@ -7,6 +7,10 @@ export type Which = 'offered' | 'archived' | 'all'
 export const listed = <Q extends Knex.QueryBuilder>(query: Q, which: Which): Q =>
   which === 'all' ? query : (query.where({ archived: which === 'archived' }) as Q)
 
+/** Ids of the rows that are archived. */
+export const archivedIds = (db: Knex, table: string) => async (): Promise<ReadonlySet<string>> =>
+  new Set((await db(table).where({ archived: true }).pluck('id')) as string[])
+
 /** Archives a row or brings it back. What it says stays as it is, and so does its version. @returns whether there is such a row */
 export const archiving =
   (db: Knex, table: string) =>

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { archiving, listed, type Which } from '../db/archive'
+import { archivedIds, archiving, listed, type Which } from '../db/archive'
 import { saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 import { markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
@@ -32,6 +32,7 @@ export function markerSchemeRepository(db: Knex, unreadable: UnreadableRows) {
     /** Saves over a version, 0 for a new scheme. */
     save: (id: string, { name, looks, stock }: Omit<MarkerScheme, 'id' | 'version'>, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'marker_schemes', { id }, { name, looks: JSON.stringify(looks), stock: JSON.stringify(stock) }, fromVersion),
+    archivedIds: archivedIds(db, 'marker_schemes'),
     setArchived: archiving(db, 'marker_schemes'),
   }
 }

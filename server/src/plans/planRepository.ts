@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { archiving, listed, type Which } from '../db/archive'
+import { archivedIds, archiving, listed, type Which } from '../db/archive'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 import { planSchema, type Plan, type PlanDraft } from '@ochote/contracts'
@@ -87,6 +87,7 @@ export function planRepository(db: Knex, unreadable: UnreadableRows) {
     /** Saves over a version. */
     save: (id: string, draft: PlanDraft, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'plans', { id }, draftColumns(draft), fromVersion),
+    archivedIds: archivedIds(db, 'plans'),
     setArchived: archiving(db, 'plans'),
   }
 }

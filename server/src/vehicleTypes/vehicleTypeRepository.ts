@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { archiving, listed, type Which } from '../db/archive'
+import { archivedIds, archiving, listed, type Which } from '../db/archive'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
 import { vehicleTypeSchema, type Vehicle, type VehicleType } from '@ochote/contracts'
@@ -31,6 +31,7 @@ export function vehicleTypeRepository(db: Knex, unreadable: UnreadableRows) {
     /** Saves over a version. */
     save: (id: string, vehicle: Vehicle, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'vehicle_types', { id }, columnsOf(vehicle), fromVersion),
+    archivedIds: archivedIds(db, 'vehicle_types'),
     setArchived: archiving(db, 'vehicle_types'),
   }
 }

@@ -82,8 +82,10 @@ export const AppShell = () => (
 function Shell() {
   const days = useQuery(daysQuery)
   const inDay = useMatch('/days/:dayId/*')
-  const open = days.data?.find((d) => d.id === inDay?.params.dayId) ?? dayToOpen(days.data ?? [])
-  useStageKeys(open?.id ?? null)
+  const openId = inDay?.params.dayId ?? dayToOpen(days.data ?? [])?.id ?? null
+  // an archived day is not among those listed, and can be open all the same
+  const open = days.data?.find((d) => d.id === openId)
+  useStageKeys(openId)
   return (
     <Frame>
       <Link href="#main" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 9 } }}>
@@ -105,9 +107,9 @@ function Shell() {
           <StageLink to="/" end>
             Today<kbd>{TODAY_KEY}</kbd>
           </StageLink>
-          {open &&
+          {openId &&
             stages.map((stage) => (
-              <StageLink key={stage.path} to={stagePath(open.id, stage.path)}>
+              <StageLink key={stage.path} to={stagePath(openId, stage.path)}>
                 {stage.name}
                 <kbd>{stage.key}</kbd>
               </StageLink>
