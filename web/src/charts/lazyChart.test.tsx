@@ -1,13 +1,18 @@
 import { screen } from '@testing-library/react'
-import { expect, it, vi } from 'vitest'
+import { afterEach, expect, it, vi } from 'vitest'
 import { renderPage } from '../fixtures/render'
-import { LazyChart } from './LazyChart'
 
-vi.mock('./Chart', () => {
-  throw new Error('no connection')
+afterEach(() => {
+  vi.doUnmock('./Chart')
+  vi.resetModules()
 })
 
 it('says that the chart could not be loaded, and leaves the page standing', async () => {
+  vi.resetModules() // another file may have loaded the chart already
+  vi.doMock('./Chart', () => {
+    throw new Error('no connection')
+  })
+  const { LazyChart } = await import('./LazyChart')
   renderPage(
     <>
       <LazyChart label="Lap times" height={100} option={() => ({})} />
