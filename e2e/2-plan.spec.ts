@@ -107,7 +107,7 @@ test('the fastest line is searched for off the page and is quicker; corners say 
   await openTab(page, 'Room')
   const room = page.getByRole('region', { name: 'Room to be wrong' }).getByRole('listitem')
   await expect.poll(() => room.count()).toBeGreaterThan(4)
-  await expect(room.first()).toHaveText(/^\d+(\d+ m left|unsafe: |not known)/)
+  await expect(room.first()).toHaveText(/^\d+(Late: (\d+ m left|unsafe: |not known)|10 % too fast: )/)
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(line).toContainText('late-apex line')
   await expect(page.getByText(/^Saved, version/)).toBeVisible()

@@ -1,4 +1,4 @@
-import { noConeEdits, type Setup, type Vehicle } from '@ochote/contracts'
+import { noConeEdits, usualGround, type Setup, type Vehicle } from '@ochote/contracts'
 import {
   circuitFromDocument,
   editLine,
@@ -100,7 +100,7 @@ const given = input(4000, 2, centreline)
 const fastest = input(4000, 2)
 const { stored } = accepted(solvePlan(fastest))
 const solution = accepted(solvePlan(given))
-const marked = markPlan(solution, { firstSession: false, coneEdits: noConeEdits })
+const marked = markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, usualGround)
 const road = roadAlong(solution.track, gripMapOf(solution.track, setup.conditions, solution.usual), solution.line, solution.path)
 row(
   'speeds along a given line (wanted: under 5 ms)',
@@ -124,7 +124,7 @@ row(
 )
 row(
   'cones on a solved plan, and the room they leave',
-  timeMs(() => markPlan(solution, { firstSession: false, coneEdits: noConeEdits }).room),
+  timeMs(() => markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, usualGround).room),
 )
 row(
   'what if, one corner',

@@ -77,6 +77,7 @@ export {
   type StudentView,
 } from './views'
 export { doorSchema } from './door'
+export { groundSchema, usualGround, type Ground } from './ground'
 export { healthSchema } from './health'
 export { INTERFACE_HEADER, INTERFACE_VERSION } from './interfaceVersion'
 export { problemSchema, type Problem } from './problem'

@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { landmarkKinds } from './circuit'
+import { groundSchema, usualGround } from './ground'
 
 /** An item that every drivers' meeting of a school covers. */
 const meetingTopicSchema = z.object({
@@ -45,6 +46,7 @@ const schoolDraftSchema = z.object({
   name: z.string().trim().min(1, 'a name').max(80),
   meeting: z.array(meetingTopicSchema).max(60),
   calls: callLanguageSchema,
+  ground: groundSchema.default(usualGround),
 })
 export type SchoolDraft = z.infer<typeof schoolDraftSchema>
 export const schoolSchema = schoolDraftSchema.extend({ version: z.number().int().min(1) })

@@ -1,3 +1,4 @@
+import { usualGround } from '@ochote/contracts'
 import { describe, expect, it } from 'vitest'
 import { accepted, checkCircuit, stadiumPoints, circuitDocument, position } from '../../fixtures/circuits'
 import { givenSolution } from '../../fixtures/givenSolution'
@@ -21,13 +22,13 @@ const lane = (properties: Record<string, unknown>) => ({
 })
 function itemsOf(features: object[], properties: Record<string, unknown> = {}) {
   const track = sampleTrack(accepted(circuitFromDocument(circuitDocument({ points: stadiumPoints(300, 60), features, properties }))))
-  return meetingItems(track, defaultMeeting)
+  return meetingItems(track, defaultMeeting, usualGround)
 }
 
 describe('the drivers’ meeting', () => {
   it('names every hazard of the circuit with where it is, and every topic of the school', () => {
     const circuit = checkCircuit('nine-corner')
-    const items = meetingItems(sampleTrack(circuit), defaultMeeting)
+    const items = meetingItems(sampleTrack(circuit), defaultMeeting, usualGround)
     const hazards = featuresOf(circuit, 'hazard').length
     expect(items.filter((i) => i.id.startsWith('hazard-'))).toHaveLength(hazards)
     for (const { id } of defaultMeeting) expect(items.map((i) => i.id)).toContain(`school-${id}`)

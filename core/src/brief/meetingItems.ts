@@ -1,10 +1,11 @@
-import type { MeetingTopic } from '@ochote/contracts'
+import type { Ground, MeetingTopic } from '@ochote/contracts'
 import { placeWords } from '../calls/placeWords'
 import { defaultCalls } from '../calls/defaultCalls'
 import { featuresOf } from '../geometry/circuit'
 import { cornersOf, isWithin } from '../geometry/corners'
-import { placeFeatures, type PlacedFeatures } from '../geometry/placedFeatures'
+import { placeFeatures, type PlacedFeatures, type RunOff } from '../geometry/placedFeatures'
 import type { Track } from '../geometry/track'
+import { GRAVITY_MPS2 } from '../vehicle/forces'
 
 /** One item of a drivers' meeting. */
 export interface MeetingItem {
@@ -47,9 +48,9 @@ interface FactItem extends Omit<MeetingItem, 'id'> {
  * The items of a drivers' meeting: what is particular to this circuit, in the order of the lap, then the school's own list. It
  * lists everything in the circuit's file that can surprise a driver.
  */
-export function meetingItems(track: Track, topics: readonly MeetingTopic[]): MeetingItem[] {
+export function meetingItems(track: Track, topics: readonly MeetingTopic[], ground: Ground): MeetingItem[] {
   return [
-    ...circuitItems(track, placeFeatures(track)).map(withKey),
+    ...circuitItems(track, placeFeatures(track), ground).map(withKey),
     ...topics.map(({ id, topic, text }) => ({ id: `school-${id}`, topic, text, stationM: null })),
   ]
 }
@@ -73,7 +74,7 @@ function withKey({ about, facts, ...item }: FactItem): MeetingItem {
 
 const whole = (metres: number) => Math.round(metres)
 
-function circuitItems(track: Track, features: PlacedFeatures): FactItem[] {
+function circuitItems(track: Track, features: PlacedFeatures, ground: Ground): FactItem[] {
   const corners = cornersOf(track)
   const where = (stationM: number) => {
     const corner = corners.find((c) => isWithin(track, c, stationM))
@@ -101,7 +102,7 @@ function circuitItems(track: Track, features: PlacedFeatures): FactItem[] {
       }
     }),
     ...camberItems(track, corners),
-    ...runOffItems(features, where),
+    ...runOffItems(features, where, ground),
     ...featuresOf(track.circuit, 'surface').map(({ properties: { grip, note = '' } }, k): FactItem => ({
       about: `surface-${k + 1}`,
       facts: [grip, note],
@@ -128,14 +129,24 @@ function camberItems(track: Track, corners: ReturnType<typeof cornersOf>): FactI
   })
 }
 
-const runOffItems = ({ runOffs }: PlacedFeatures, where: (stationM: number) => string): FactItem[] =>
+/** From which speed a vehicle still stops on some ground: v = √(2·a·depth), straight across it. */
+const stopsFromKmh = (depthM: number, gripG: number): number => Math.floor(3.6 * Math.sqrt(2 * gripG * GRAVITY_MPS2 * depthM))
+
+/** What the ground does to a car. The road's own grip on asphalt is nothing particular to a place. */
+function groundWords({ depthM, surface }: RunOff, { grass, gravel }: Ground): string {
+  if (surface === 'asphalt') return ''
+  const { dry, wet } = surface === 'gravel' ? gravel : grass
+  return `. It stops a car from ${stopsFromKmh(depthM, dry)} km/h in the dry, ${stopsFromKmh(depthM, wet)} in the wet`
+}
+
+const runOffItems = ({ runOffs }: PlacedFeatures, where: (stationM: number) => string, ground: Ground): FactItem[] =>
   runOffs
     .filter((r) => r.depthM < LITTLE_ROOM_M)
     .map((r, k) => ({
       about: `room-${k + 1}`,
       facts: [r.depthM, r.surface, r.side, whole(r.startM)],
       topic: 'Little room',
-      text: `Only ${r.depthM} m of ${r.surface} on the ${r.side}: ${where(r.startM)}`,
+      text: `Only ${r.depthM} m of ${r.surface} on the ${r.side}: ${where(r.startM)}${groundWords(r, ground)}`,
       stationM: r.startM,
     }))
 

@@ -1,8 +1,9 @@
-import type { ConeEdits } from '@ochote/contracts'
+import type { ConeEdits, Ground } from '@ochote/contracts'
 import { applyConeEdits, type Cone } from '../cones/coneEdits'
 import { placeCones, type ComputedCone } from '../cones/placeCones'
 import { stationsApart, valueAt } from '../geometry/track'
 import { roomToBeWrong, type RoomToBeWrong } from '../runOff/roomToBeWrong'
+import { roomTooFast, type RoomTooFast } from '../runOff/roomTooFast'
 import { drivenOf } from './drivenOf'
 import type { PlanSolution } from './solvePlan'
 
@@ -15,6 +16,8 @@ export interface MarkedPlan {
   readonly cones: readonly Cone[]
   /** for every corner that is braked for, in the order of the lap */
   readonly room: readonly RoomToBeWrong[]
+  /** for every corner, in the order of the lap: what happens 10 % too fast */
+  readonly tooFast: readonly RoomTooFast[]
 }
 
 /** What decides where a plan's cones stand, besides its solution. */
@@ -26,12 +29,14 @@ export interface ConeRulesOfPlan {
 
 /**
  * Puts the cones on a solved plan and computes the room they leave.
+ * @param ground - braking beyond the edge, as the school takes it to be
  * @param placedFor - the solution that the cones are placed for, where another vehicle type drives them than they were placed for;
  * speeds and room are always those of `solution`, the vehicle that is driven
  */
 export function markPlan(
   solution: PlanSolution,
   { firstSession, coneEdits }: ConeRulesOfPlan,
+  ground: Ground,
   placedFor: PlanSolution = solution,
 ): MarkedPlan {
   const { track, trace, features } = solution
@@ -40,13 +45,17 @@ export function markPlan(
     placedFor === solution ? placed : placed.map((cone) => ({ ...cone, speedMps: valueAt(track, trace.speedMps, cone.stationM) }))
   const cones = applyConeEdits(solution, computedCones, coneEdits)
   let room: readonly RoomToBeWrong[] | null = null
+  let tooFast: readonly RoomTooFast[] | null = null
   return {
     solution,
     computedCones,
     cones,
     // computed when it is first read: a cone that is dragged needs only its place
     get room() {
-      return (room ??= roomToBeWrong(drivenOf(solution), solution.corners, features.runOffs, brakeConeFinder(solution, cones)))
+      return (room ??= roomToBeWrong(drivenOf(solution), solution.corners, features.runOffs, brakeConeFinder(solution, cones), ground))
+    },
+    get tooFast() {
+      return (tooFast ??= roomTooFast(drivenOf(solution), solution.corners, features.runOffs, ground))
     },
   }
 }

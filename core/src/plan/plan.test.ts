@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { noConeEdits, type Vehicle } from '@ochote/contracts'
+import { noConeEdits, usualGround, type Vehicle } from '@ochote/contracts'
 import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circuitDocument, stadiumPoints } from '../../fixtures/circuits'
 import { plainMarks } from '../../fixtures/plainMarks'
@@ -106,7 +106,7 @@ describe('cones', () => {
   })
 
   it('come one second earlier to brake in a first session', () => {
-    const first = markPlan(plan, { firstSession: true, coneEdits: noConeEdits })
+    const first = markPlan(plan, { firstSession: true, coneEdits: noConeEdits }, usualGround)
     const usual = marks().cones.find((c) => c.id === '1-brake')!
     const early = first.cones.find((c) => c.id === '1-brake')!
     expect(signedApart(plan.track, early.stationM, usual.stationM)).toBeCloseTo(usual.speedMps, 0)

@@ -2,6 +2,7 @@ import type { CornerPoint } from '../corners/cornerPoints'
 import { toLonLat } from '../geometry/localMetres'
 import { runOffAt } from '../geometry/placedFeatures'
 import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
+import type { RoomTooFast } from '../runOff/roomTooFast'
 import type { SolvedCorner } from '../corners/solvedCorner'
 import type { MarkedPlan } from './markPlan'
 import type { PlanSolution } from './solvePlan'
@@ -63,8 +64,9 @@ export function planDocument(marked: MarkedPlan) {
   }
 }
 
-function cornerDocument({ solution: { track, features }, room: rooms }: MarkedPlan, corner: SolvedCorner) {
-  const room = rooms.find((r) => r.cornerNumber === corner.number)
+function cornerDocument({ solution: { track, features }, room: rooms, tooFast }: MarkedPlan, corner: SolvedCorner) {
+  const room = rooms.find((r) => r.cornerNumber === corner.number) ?? null
+  const fast = tooFast.find((r) => r.cornerNumber === corner.number)!
   const { frame } = track.circuit
   const point = (p: CornerPoint | null) => {
     if (!p) return null
@@ -114,6 +116,11 @@ function cornerDocument({ solution: { track, features }, room: rooms }: MarkedPl
       nextBeginsBeforeFullThrottle: corner.after.nextBeginsFirst,
     },
     runoff: {
+      surface: room ? room.surface : (atExit?.surface ?? null),
+      depthM: maybeSix(room ? room.depthM : (atExit?.depthM ?? null)),
+      marginM: maybeSix(room?.marginM ?? null),
+      speedAtHitMps: maybeSix(room?.obstacleSpeedMps ?? null),
+      tooFast: tooFastDocument(fast),
       straightOn: room ? straightOnDocument(room) : null,
       atExit: atExit ? { side: atExit.side, depthM: atExit.depthM, surface: atExit.surface } : null,
     },
@@ -150,6 +157,20 @@ function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFa
 
 const maybeSix = (value: number | null) => (value === null ? null : six(value))
 
+function tooFastDocument(fast: RoomTooFast) {
+  return {
+    verdict: fast.verdict,
+    leavesAtS: maybeSix(fast.leavesAtM),
+    speedMps: six(fast.speedMps),
+    leftM: six(fast.leftM),
+    surface: fast.surface,
+    depthM: maybeSix(fast.depthM),
+    groundG: maybeSix(fast.groundG),
+    marginM: maybeSix(fast.marginM),
+    speedAtHitMps: maybeSix(fast.obstacleSpeedMps),
+  }
+}
+
 function straightOnDocument(room: RoomToBeWrong) {
   return {
     verdict: room.verdict,
@@ -160,6 +181,8 @@ function straightOnDocument(room: RoomToBeWrong) {
     toEdgeM: maybeSix(room.toEdgeM),
     toObstacleM: maybeSix(room.toObstacleM),
     surface: room.surface,
+    depthM: maybeSix(room.depthM),
+    groundG: maybeSix(room.groundG),
     marginM: maybeSix(room.marginM),
     obstacleSpeedMps: maybeSix(room.obstacleSpeedMps),
     coneEarlierM: maybeSix(room.coneEarlierM),

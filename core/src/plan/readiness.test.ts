@@ -5,7 +5,7 @@ import { smoothSetup } from '../../fixtures/smoothSetup'
 import { plainMarks } from '../../fixtures/plainMarks'
 import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
 import { comparePlans } from './comparePlans'
-import { isAnswered, readiness } from './readiness'
+import { isAnswered, readiness, unsafeCorners } from './readiness'
 import { suggestedSections } from './sections'
 import { solvePlan } from './solvePlan'
 
@@ -18,7 +18,7 @@ const { cones } = marked
 const look = { kind: 'cone' as const, colour: 'red', hex: '#cc2222', count: 1 }
 const looks = Object.fromEntries(duties.map((d) => [d, look])) as MarkerScheme['looks']
 const enough = { looks, stock: { red: 500 } }
-const safe = { ...marked, room: [] }
+const safe = { ...marked, room: [], tooFast: [] }
 const unsafe = { ...marked.room[0]!, verdict: 'unsafe', marginM: -8 } as RoomToBeWrong
 const answer: UnsafeAnswer = { cornerNumber: unsafe.cornerNumber, reason: 'Known here', by: 'Rhona Keld', shortM: 8 }
 const given = { marked: safe, scheme: enough, answers: [], students: 2, briefed: 2 }
@@ -49,10 +49,31 @@ describe('what a plan has and lacks', () => {
   })
 
   it('takes an answer for what was found then, not for worse', () => {
-    expect(isAnswered(unsafe, [answer])).toBe(true)
-    expect(isAnswered({ ...unsafe, marginM: -8.5 }, [answer])).toBe(true)
-    expect(isAnswered({ ...unsafe, marginM: -12 }, [answer])).toBe(false)
-    expect(isAnswered({ ...unsafe, cornerNumber: '99' }, [answer])).toBe(false)
+    const found = { cornerNumber: unsafe.cornerNumber, shortM: 8 }
+    expect(isAnswered(found, [answer])).toBe(true)
+    expect(isAnswered({ ...found, shortM: 8.5 }, [answer])).toBe(true)
+    expect(isAnswered({ ...found, shortM: 12 }, [answer])).toBe(false)
+    expect(isAnswered({ ...found, cornerNumber: '99' }, [answer])).toBe(false)
+  })
+
+  it('names the corners to brief because only turning harder keeps the vehicle on the road', () => {
+    const watch = { ...marked.tooFast[0]!, cornerNumber: '4', verdict: 'watch' as const, marginM: -5 }
+    const items = readiness({ ...given, marked: { ...safe, tooFast: [watch] } })
+    expect(open(items)).toEqual(['watch'])
+    expect(items.find((item) => item.key === 'watch')).toMatchObject({ must: false, says: expect.stringContaining('corner 4') as string })
+  })
+
+  it('asks once for a corner where both mistakes are unsafe, about the worse of the two', () => {
+    const fast = { ...marked.tooFast[0]!, cornerNumber: unsafe.cornerNumber, verdict: 'unsafe' as const, marginM: -11 }
+    const other = { ...fast, cornerNumber: '99', marginM: -3 }
+    const both = { room: [unsafe], tooFast: [fast, other] }
+    expect(unsafeCorners(both)).toEqual([
+      { cornerNumber: unsafe.cornerNumber, shortM: 11 },
+      { cornerNumber: '99', shortM: 3 },
+    ])
+    const items = readiness({ ...given, marked: { ...safe, ...both }, answers: [{ ...answer, shortM: 11 }] })
+    expect(items.find((item) => item.key === 'unsafe')).toMatchObject({ done: false, must: true })
+    expect(items.find((item) => item.key === 'unsafe')!.says).toContain('corner 99')
   })
 })
 

@@ -1,12 +1,11 @@
 import type { MarkerScheme, UnsafeAnswer } from '@ochote/contracts'
 import { stockTotals } from '../cones/placingList'
-import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
 import type { MarkedPlan } from './markPlan'
 import type { PlanSolution } from './solvePlan'
 
 /** One thing that a plan needs. */
 interface ReadyItem {
-  readonly key: 'marks' | 'unsafe' | 'edge' | 'unknown' | 'stock' | 'briefed'
+  readonly key: 'marks' | 'unsafe' | 'watch' | 'edge' | 'unknown' | 'stock' | 'briefed'
   readonly done: boolean
   /** while this is not done the plan can't be marked ready */
   readonly must: boolean
@@ -14,7 +13,7 @@ interface ReadyItem {
 }
 
 interface ReadinessInput {
-  readonly marked: Pick<MarkedPlan, 'cones' | 'room'> & { readonly solution: Pick<PlanSolution, 'lineReport' | 'corners'> }
+  readonly marked: Pick<MarkedPlan, 'cones' | 'room' | 'tooFast'> & { readonly solution: Pick<PlanSolution, 'lineReport' | 'corners'> }
   readonly scheme: Pick<MarkerScheme, 'looks' | 'stock'>
   readonly answers: readonly UnsafeAnswer[]
   /** students who drive on this plan, and how many of them are briefed */
@@ -25,21 +24,39 @@ interface ReadinessInput {
 /** An answer holds until the finding is this much worse than when it was given, metres. */
 const WORSE_M = 1
 
+/** A corner where a mistake ends at something that can be hit. */
+export interface UnsafeCorner {
+  readonly cornerNumber: string
+  /** metres that are missing, for the worse of the mistakes looked at */
+  readonly shortM: number
+}
+
+/** The unsafe corners in the order in which they are found: braked for a second late, or driven 10 % too fast. */
+export function unsafeCorners({ room, tooFast }: Pick<MarkedPlan, 'room' | 'tooFast'>): UnsafeCorner[] {
+  const worst = new Map<string, number>()
+  for (const { cornerNumber, verdict, marginM } of [...room, ...tooFast])
+    if (verdict === 'unsafe') worst.set(cornerNumber, Math.max(worst.get(cornerNumber) ?? 0, -(marginM ?? 0)))
+  return [...worst].map(([cornerNumber, shortM]) => ({ cornerNumber, shortM }))
+}
+
 /** Whether an unsafe corner's finding is answered by name and reason, and has not got worse since. */
-export function isAnswered(room: Pick<RoomToBeWrong, 'cornerNumber' | 'marginM'>, answers: readonly UnsafeAnswer[]): boolean {
-  const answer = answers.find((a) => a.cornerNumber === room.cornerNumber)
-  return answer !== undefined && -(room.marginM ?? 0) <= answer.shortM + WORSE_M
+export function isAnswered({ cornerNumber, shortM }: UnsafeCorner, answers: readonly UnsafeAnswer[]): boolean {
+  const answer = answers.find((a) => a.cornerNumber === cornerNumber)
+  return answer !== undefined && shortM <= answer.shortM + WORSE_M
 }
 
 const corners = (numbers: readonly string[]) => `corner${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}`
 
 /** What a plan needs before it can be used, and which of it is there. All of it is computed, none ticked by hand. */
-export function readiness({ marked: { solution, cones, room }, scheme, answers, students, briefed }: ReadinessInput): ReadyItem[] {
+export function readiness({ marked, scheme, answers, students, briefed }: ReadinessInput): ReadyItem[] {
+  const { solution, cones, room, tooFast } = marked
   const { lineReport } = solution
   const bare = solution.corners.filter((c) => !cones.some((cone) => cone.cornerNumber === c.number)).map((c) => c.number)
-  const open = room.filter((r) => r.verdict === 'unsafe' && !isAnswered(r, answers)).map((r) => r.cornerNumber)
-  const unsafe = room.filter((r) => r.verdict === 'unsafe').length
-  const unknown = room.filter((r) => r.verdict === 'unknown').map((r) => r.cornerNumber)
+  const unsafe = unsafeCorners(marked)
+  const open = unsafe.filter((corner) => !isAnswered(corner, answers)).map((corner) => corner.cornerNumber)
+  const isUnknown = (number: string) => [...room, ...tooFast].some((r) => r.cornerNumber === number && r.verdict === 'unknown')
+  const unknown = solution.corners.map((c) => c.number).filter(isUnknown)
+  const watch = tooFast.filter((r) => r.verdict === 'watch').map((r) => r.cornerNumber)
   const short = stockTotals(cones, scheme).filter((line) => line.needed > line.inStock)
   return [
     {
@@ -55,9 +72,18 @@ export function readiness({ marked: { solution, cones, room }, scheme, answers, 
       says:
         open.length > 0
           ? `Unsafe and not answered: ${corners(open)}. Move the brake cone, lower the pace, or write the reason by name`
-          : unsafe === 0
-            ? 'No brake cone is unsafe'
-            : `${unsafe} unsafe, each answered by name`,
+          : unsafe.length === 0
+            ? 'Room for a second late wherever run-off is known'
+            : `${unsafe.length} unsafe, each answered by name`,
+    },
+    {
+      key: 'watch',
+      done: watch.length === 0,
+      must: false,
+      says:
+        watch.length === 0
+          ? '10 % too fast ends at nothing, even for someone who turns no harder than planned'
+          : `10 % too fast without turning harder ends at something at ${corners(watch)}: brief it`,
     },
     {
       key: 'edge',
@@ -72,7 +98,10 @@ export function readiness({ marked: { solution, cones, room }, scheme, answers, 
       key: 'unknown',
       done: unknown.length === 0,
       must: false,
-      says: unknown.length === 0 ? 'Run-off is known at every corner that needs braking' : `Run-off not known beyond ${corners(unknown)}`,
+      says:
+        unknown.length === 0
+          ? 'Run-off is known wherever a mistake would leave the road'
+          : `Run-off not known beyond ${corners(unknown)}: put it on the circuit`,
     },
     {
       key: 'stock',

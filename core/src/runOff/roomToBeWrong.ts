@@ -1,10 +1,12 @@
-import type { Setup } from '@ochote/contracts'
+import type { Ground } from '@ochote/contracts'
 import { pointAt, type CornerPoint, type CornerPoints } from '../corners/cornerPoints'
 import type { Driven } from '../corners/cornerPriority'
 import type { RunOff } from '../geometry/placedFeatures'
 import { sampleAtStation, signedApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
-import { forcesAlong, type Forces } from '../vehicle/forces'
+import type { Forces } from '../vehicle/forces'
+import { groundGrip } from './groundGrip'
+import { brake, straightForces } from './stopping'
 import { goStraightOn, type StraightOn } from './straightOn'
 
 /** The room that is left when a driver brakes late at the brake cone (docs/model.md, Room to be wrong). */
@@ -14,13 +16,18 @@ export interface RoomToBeWrong {
   readonly coneSpeedMps: number
   /** driven before the brakes go on, m */
   readonly reactionM: number
-  /** driven from there to a stop, straight on and as hard as the tyres and brakes can, m */
+  /** driven from there to a stop, straight on and as hard as the tyres and brakes can; beyond the edge as hard as the ground allows, m */
   readonly brakingM: number
   /** from the cone to the edge, going straight on at turn-in, m; null where the edge is never reached */
   readonly toEdgeM: number | null
   /** from the cone to the first thing that can be hit, m; null where the circuit's file does not say */
   readonly toObstacleM: number | null
+  /** of the run-off; null where the circuit's file has none, or the edge is never reached */
   readonly surface: string | null
+  /** of the run-off, across it from the edge to the first thing that can be hit, m */
+  readonly depthM: number | null
+  /** braking on that surface, g; null where it is the road's own, or nothing is known */
+  readonly groundG: number | null
   /** metres left at a stop, before the obstacle or before the edge where no obstacle is known; negative where it is not enough;
    *  null where the room is not known */
   readonly marginM: number | null
@@ -37,39 +44,6 @@ const STRIDE_M = 1
 const MOST_EARLIER_M = 300
 const LEAST_PACE_SHARE = 0.3
 const HALVINGS = 12
-
-/** Metres to a stop from a speed at a station: straight on, pace 1.0. */
-function brakingDistance(driven: Driven, able: Forces, stationM: number, speedMps: number): number {
-  const { track } = driven.driven
-  let q = speedMps * speedMps
-  let metres = 0
-  while (q > 0) {
-    const i = sampleAtStation(track, wrapStation(track, stationM + metres))
-    const fall = 2 * STRIDE_M * able.slowingMps2(i, Math.max(0.25, q))
-    if (!(fall > 0)) return Infinity
-    if (fall >= q) return metres + (STRIDE_M * q) / fall
-    q -= fall
-    metres += STRIDE_M
-  }
-  return metres
-}
-
-/** Speed left after so many metres of that braking. */
-function speedAfter(driven: Driven, able: Forces, stationM: number, speedMps: number, metres: number): number {
-  const { track } = driven.driven
-  let q = speedMps * speedMps
-  for (let at = 0; at < metres && q > 0; at += STRIDE_M) {
-    const stride = Math.min(STRIDE_M, metres - at)
-    q -= 2 * stride * able.slowingMps2(sampleAtStation(track, wrapStation(track, stationM + at)), Math.max(0.25, q))
-  }
-  return Math.sqrt(Math.max(0, q))
-}
-
-/** The forces of the same road driven straight on, at a pace. */
-function straightForces({ road, vehicle, setup }: Driven, pace: Setup['pace']): Forces {
-  const straight = { ...road, curvaturePerM: new Float64Array(road.curvaturePerM.length) }
-  return forcesAlong(straight, vehicle, { ...setup, pace, brakingSchool: 'trail' })
-}
 
 /**
  * Speed at a brake cone of someone who does as it says: planned up to where braking is planned; a cone that stands later is
@@ -108,7 +82,7 @@ function leastThatPasses(most: number, passes: (value: number) => boolean): numb
 
 /**
  * For every corner that is braked for: the student does nothing for `reactionS` after the brake cone, then brakes straight on
- * as hard as pace 1.0 allows, on the road's own grip also beyond the edge.
+ * as hard as pace 1.0 allows, and beyond the edge as hard as the ground does.
  * @param coneStationM - where a corner's brake cone stands, by corner number; its brake start where none does
  */
 export function roomToBeWrong(
@@ -116,6 +90,7 @@ export function roomToBeWrong(
   corners: readonly { number: string; points: CornerPoints }[],
   runOffs: readonly RunOff[],
   coneStationM: (cornerNumber: string) => number | null,
+  ground: Ground,
   reactionS = DEFAULT_REACTION_S,
 ): RoomToBeWrong[] {
   const { track, path } = driven.driven
@@ -130,20 +105,28 @@ export function roomToBeWrong(
     const off = approachM > 0 ? turnIn : pointAt(driven.driven, coneM)
     const headingRad = path.headingRad[sampleAtStation(track, off.stationM)]!
     const straight = goStraightOn(track, runOffs, { x: off.x, y: off.y, headingRad, stationM: off.stationM })
-    const neededFrom = (stationM: number, speedMps: number) => {
+    const { runOff } = straight
+    const groundG = runOff && groundGrip(runOff.surface, driven.vehicle, driven.setup.conditions, ground)
+    const toObstacleM = straight.toObstacleM === null ? null : approachM + straight.toObstacleM
+    const toEdgeM = straight.toEdgeM === null ? null : approachM + straight.toEdgeM
+    /** From a cone that stands so many metres earlier than the real one. */
+    const wayFrom = (earlierM: number, reactionM: number) => ({
+      stationM: coneM - earlierM + reactionM,
+      roadM: toEdgeM === null ? Infinity : Math.max(0, toEdgeM + earlierM - reactionM),
+      groundG,
+    })
+    const neededFrom = (earlierM: number, speedMps: number) => {
       const reactionM = speedMps * reactionS
-      return { reactionM, brakingM: brakingDistance(driven, able, stationM + reactionM, speedMps) }
+      return { reactionM, brakingM: brake(driven, able, wayFrom(earlierM, reactionM), speedMps).metres }
     }
     const speedAt = (stationM: number) => speedAtCone(driven, driving, brakeStart, stationM)
     const coneSpeedMps = speedAt(coneM)
-    const { reactionM, brakingM } = neededFrom(coneM, coneSpeedMps)
-    const toObstacleM = straight.toObstacleM === null ? null : approachM + straight.toObstacleM
-    const toEdgeM = straight.toEdgeM === null ? null : approachM + straight.toEdgeM
+    const { reactionM, brakingM } = neededFrom(0, coneSpeedMps)
     const marginM = marginOf(toEdgeM, toObstacleM, reactionM + brakingM)
     const unsafe = marginM !== null && marginM < 0
-    const stops = (stationM: number, speedMps: number, roomM: number) => {
-      const need = neededFrom(stationM, speedMps)
-      return need.reactionM + need.brakingM <= roomM
+    const stops = (earlierM: number, speedMps: number) => {
+      const need = neededFrom(earlierM, speedMps)
+      return need.reactionM + need.brakingM <= toObstacleM! + earlierM
     }
     return [
       {
@@ -154,17 +137,17 @@ export function roomToBeWrong(
         brakingM,
         toEdgeM,
         toObstacleM,
-        surface: straight.runOff?.surface ?? null,
+        surface: runOff?.surface ?? null,
+        depthM: runOff?.depthM ?? null,
+        groundG,
         marginM,
         obstacleSpeedMps:
-          toObstacleM === null ? null : speedAfter(driven, able, coneM + reactionM, coneSpeedMps, Math.max(0, toObstacleM - reactionM)),
+          toObstacleM === null
+            ? null
+            : brake(driven, able, wayFrom(0, reactionM), coneSpeedMps, Math.max(0, toObstacleM - reactionM)).speedMps,
         verdict: verdictOf(straight, marginM),
-        coneEarlierM: unsafe
-          ? leastThatPasses(MOST_EARLIER_M, (earlier) => stops(coneM - earlier, speedAt(coneM - earlier), toObstacleM! + earlier))
-          : null,
-        paceShare: unsafe
-          ? slowEnough(driven, (slower) => stops(coneM, slowerAtCone(track, slower, brakeStart, coneM), toObstacleM!))
-          : null,
+        coneEarlierM: unsafe ? leastThatPasses(MOST_EARLIER_M, (earlier) => stops(earlier, speedAt(coneM - earlier))) : null,
+        paceShare: unsafe ? slowEnough(driven, (slower) => stops(0, slowerAtCone(track, slower, brakeStart, coneM))) : null,
       },
     ]
   })

@@ -6,7 +6,7 @@ import type { SolvedCorner } from '../corners/solvedCorner'
 import type { Forces } from '../vehicle/forces'
 import type { Change } from './change'
 import { actionOf, slowestOf, slowingFrom, startOf, type DriverAction } from './driverAction'
-import { backToLine, ON_LINE, stepOffLine, type OffLine } from './offLine'
+import { backToLine, ON_LINE, stepOffLine, type OffLine } from '../line/offLine'
 
 /** A lap driven with one change. One entry for each stride. */
 export interface ChangedLap {

@@ -2,7 +2,7 @@ import type { Driven } from '../corners/cornerPriority'
 import { turnSign } from '../geometry/corners'
 import { sampleAtStation, signedApart, valueAt, wrapStation } from '../geometry/track'
 import type { SolvedCorner } from '../corners/solvedCorner'
-import { ON_LINE, stepOffLine, type OffLine } from './offLine'
+import { ON_LINE, stepOffLine, type OffLine } from '../line/offLine'
 
 const STRIDE_M = 0.5
 /** Looked at this far beyond the exit. */

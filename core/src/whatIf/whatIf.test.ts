@@ -5,7 +5,7 @@ import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures
 import { solvePlan } from '../plan/solvePlan'
 import { whatIfOf } from '../plan/whatIfOf'
 import { partOf, type Change } from './change'
-import { ON_LINE, stepOffLine, type OffLine } from './offLine'
+import { ON_LINE, stepOffLine, type OffLine } from '../line/offLine'
 
 const circuit = checkCircuit('nine-corner')
 const vehicle = checkVehicle('hatch')

@@ -11,6 +11,7 @@ import {
 import {
   storedSolutionSchema,
   noConeEdits,
+  usualGround,
   type CircuitDocument,
   type StoredSolution,
   type Plan,
@@ -205,7 +206,7 @@ function markedPlanOf(plan: Plan): MarkedPlan {
   const stored = storedSolutionOf(plan, vehicle)
   const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup, ...(stored ? { stored } : {}) })
   if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
-  const marked = markPlan(solved.value, plan)
+  const marked = markPlan(solved.value, plan, usualGround)
   markedPlans.set(plan.id, marked)
   return marked
 }
@@ -270,7 +271,7 @@ const ABSENT = 5
 async function holdMeetings(all: Repositories, firstDay: Day, secondDay: Day): Promise<void> {
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
-  const done = meetingItems(sampleTrack(circuit.value), defaultMeeting).map((item) => item.id)
+  const done = meetingItems(sampleTrack(circuit.value), defaultMeeting, usualGround).map((item) => item.id)
   const present = students.filter((_, k) => k !== ABSENT).map((p) => p.id)
   const questions = 'Leo: which side to pass on the back straight? Left, on the signal.'
   await all.meetings.save(second, { done, present, questions, heldBy: 'Hester Quill', heldAt: timeOn(secondDay, '07:40') }, 0)
@@ -302,7 +303,7 @@ export async function seed(all: Repositories, today: string): Promise<boolean> {
     if (i < DRIVEN_ON_SECOND) await driveStint(all, secondDay, stint, i, { improved: 0.6, debriefed: i < DRIVEN_ON_SECOND - 1 })
     else await all.stints.add(stint)
   }
-  await all.schools.save({ name: 'Longdyke Driver Training', meeting: [...defaultMeeting], calls: defaultCalls }, 1)
+  await all.schools.save({ name: 'Longdyke Driver Training', meeting: [...defaultMeeting], calls: defaultCalls, ground: usualGround }, 1)
   await holdMeetings(all, firstDay, secondDay)
   await all.sessions.save({
     version: 0,

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { schoolSchema, type School, type SchoolDraft } from '@ochote/contracts'
+import { schoolSchema, usualGround, type School, type SchoolDraft } from '@ochote/contracts'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import { defaultCalls, defaultMeeting } from '@ochote/core'
 
@@ -13,7 +13,7 @@ interface SchoolRow {
 const ID = 'school'
 
 /** The settings before a school makes its own. */
-const defaultSchool: School = { name: 'Our school', meeting: [...defaultMeeting], calls: defaultCalls, version: 1 }
+const defaultSchool: School = { name: 'Our school', meeting: [...defaultMeeting], calls: defaultCalls, ground: usualGround, version: 1 }
 
 /** A school's settings for all its days. */
 export function schoolRepository(db: Knex) {

@@ -1,4 +1,4 @@
-import type { CircuitDocument, FieldProblem, MarkerScheme, Plan, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
+import type { CircuitDocument, FieldProblem, Ground, MarkerScheme, Plan, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
 import { circuitFromDocument, markPlan, readiness, sampleTrack, solvePlan, success, type Outcome, type PlanSolution } from '@ochote/core'
 
 /** What a solution is computed from. */
@@ -14,6 +14,7 @@ export interface ReadinessTask {
   readonly document: CircuitDocument
   readonly plan: Pick<Plan, 'setup' | 'firstSession' | 'coneEdits' | 'unsafeAnswers'>
   readonly scheme: MarkerScheme
+  readonly ground: Ground
   readonly driven: { readonly vehicle: Vehicle; readonly stored: StoredSolution }
   readonly placedFor: { readonly vehicle: Vehicle; readonly stored: StoredSolution }
 }
@@ -33,13 +34,19 @@ export function solution(task: SolveTask): Outcome<StoredSolution, FieldProblem[
 export const whole = solved
 
 /** What keeps a plan from being ready, in words. */
-export function unready({ document, plan, scheme, driven, placedFor }: ReadinessTask): Outcome<string[], FieldProblem[]> {
+export function unready({ document, plan, scheme, ground, driven, placedFor }: ReadinessTask): Outcome<string[], FieldProblem[]> {
   const { setup } = plan
   const own = solved({ document, setup, ...driven })
   if (!own.ok) return own
   const placed = driven === placedFor ? own : solved({ document, setup, ...placedFor })
   if (!placed.ok) return placed
-  const items = readiness({ marked: markPlan(own.value, plan, placed.value), scheme, answers: plan.unsafeAnswers, students: 0, briefed: 0 })
+  const items = readiness({
+    marked: markPlan(own.value, plan, ground, placed.value),
+    scheme,
+    answers: plan.unsafeAnswers,
+    students: 0,
+    briefed: 0,
+  })
   return success(items.filter((item) => item.must && !item.done).map((item) => item.says))
 }
 

@@ -5,7 +5,7 @@ import { v4 as uuid } from 'uuid'
 import type { MeetingTopic, School } from '@ochote/contracts'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { useSaveSchool } from './useSaveSchool'
+import { useSaveSchool } from '../api/useSaveSchool'
 
 /** The school's own list for every meeting; what is particular to a circuit comes from the circuit. */
 export function SchoolTopics({ school, onClose }: { school: School; onClose: () => void }) {

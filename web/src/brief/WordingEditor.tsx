@@ -16,7 +16,7 @@ import { callLanguageSchema, callVerbs, landmarkKinds, type CallLanguage, type S
 import { defaultCalls, wordingNames } from '@ochote/core'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { useSaveSchool } from './useSaveSchool'
+import { useSaveSchool } from '../api/useSaveSchool'
 
 const phraseNames: Record<keyof CallLanguage['phrases'], string> = {
   left: 'left',

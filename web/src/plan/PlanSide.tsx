@@ -80,7 +80,7 @@ export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
         onWhatIf={onWhatIf}
       />
     ),
-    room: () => <RoomTab rooms={marked.room} draft={draft} corner={corner} onCorner={onCorner} onChange={change} />,
+    room: () => <RoomTab marked={marked} vehicle={input.vehicle} draft={draft} corner={corner} onCorner={onCorner} onChange={change} />,
     ready: () => <ReadyTab day={day} plan={plan} marked={marked} scheme={scheme} state={state} />,
   }
   return (

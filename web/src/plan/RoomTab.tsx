@@ -1,11 +1,12 @@
 import { Box, Button, ButtonBase, Stack, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useState } from 'react'
-import type { PlanDraft, UnsafeAnswer } from '@ochote/contracts'
-import { isAnswered, type RoomToBeWrong } from '@ochote/core'
+import type { PlanDraft, UnsafeAnswer, Vehicle } from '@ochote/contracts'
+import { isAnswered, unsafeCorners, type MarkedPlan, type UnsafeCorner } from '@ochote/core'
 import { TextLine } from '../forms/TextLine'
+import { GroundNote } from './GroundNote'
 import { RoomBar } from './RoomBar'
-import { roomWords, worstFirst } from './roomWords'
+import { roomWords, tooFastWords, worstFirst } from './roomWords'
 
 const Row = styled(ButtonBase)(({ theme }) => ({
   width: '100%',
@@ -19,78 +20,90 @@ const Row = styled(ButtonBase)(({ theme }) => ({
   '&[aria-pressed="true"]': { backgroundColor: theme.palette.action.selected },
 }))
 
+const colours = { unsafe: 'error.main', unknown: 'warning.main', watch: 'warning.main', room: 'inherit' } as const
+const colourOf = (verdict: keyof typeof colours) => colours[verdict]
+
 interface RoomTabProps {
-  rooms: readonly RoomToBeWrong[]
+  marked: Pick<MarkedPlan, 'room' | 'tooFast'>
+  vehicle: Pick<Vehicle, 'kind'>
   draft: PlanDraft
   corner: string | null
   onCorner: (number: string | null) => void
   onChange: (draft: PlanDraft) => void
 }
 
-/** Room at every corner that is braked for, if the student is a second late and goes straight on: the worst first. */
-export function RoomTab({ rooms: found, draft, corner, onCorner, onChange }: RoomTabProps) {
+/** Room at every corner: a second late and straight on where it is braked for, and 10 % too fast. The worst first. */
+export function RoomTab({ marked, vehicle, draft, corner, onCorner, onChange }: RoomTabProps) {
   const answer = (given: UnsafeAnswer | null, number: string) =>
     onChange({
       ...draft,
       unsafeAnswers: [...draft.unsafeAnswers.filter((a) => a.cornerNumber !== number), ...(given ? [given] : [])],
     })
-  const rooms = worstFirst(found)
-  const longestM = Math.max(1, ...rooms.map((r) => r.reactionM + r.brakingM), ...rooms.map((r) => r.toObstacleM ?? r.toEdgeM ?? 0))
+  const corners = worstFirst(marked)
+  const unsafe = unsafeCorners(marked)
+  const longestM = Math.max(1, ...marked.room.flatMap((r) => [r.reactionM + r.brakingM, r.toObstacleM ?? r.toEdgeM ?? 0]))
   return (
     <Box component="section" aria-labelledby="room-to-be-wrong">
       <Typography id="room-to-be-wrong" variant="h2" sx={{ mb: 0.5 }}>
         Room to be wrong
       </Typography>
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
-        The driver brakes one second after the brake cone, as hard as the vehicle can, and goes straight on. Worst first. Drawn to scale
-        from the cone: the stopping distance, the edge, and the first obstacle.
+        <strong>Late</strong>: the driver brakes one second after the brake cone, as hard as the vehicle can, and goes straight on. Drawn to
+        scale from the cone: the stopping distance, the edge, and the first obstacle. <strong>10 % too fast</strong>: the driver turns no
+        harder than planned, runs wide, and brakes where the vehicle leaves the road. Worst first.
       </Typography>
-      {rooms.length === 0 && <Typography variant="body2">No corner needs braking.</Typography>}
+      {corners.length === 0 && <Typography variant="body2">The circuit has no corners.</Typography>}
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {rooms.map((room) => (
-          <li key={room.cornerNumber}>
-            <Row
-              aria-pressed={room.cornerNumber === corner}
-              onClick={() => onCorner(room.cornerNumber === corner ? null : room.cornerNumber)}
-            >
-              <Typography component="span" sx={{ fontWeight: 750 }}>
-                {room.cornerNumber}
-              </Typography>
-              <Box component="span">
-                <Typography
-                  component="span"
-                  variant="body2"
-                  color={room.verdict === 'unsafe' ? 'error.main' : room.verdict === 'unknown' ? 'warning.main' : 'inherit'}
-                >
-                  {roomWords(room)}
+        {corners.map(({ cornerNumber, late, fast, verdict }) => {
+          const found = unsafe.find((u) => u.cornerNumber === cornerNumber)
+          return (
+            <li key={cornerNumber}>
+              <Row aria-pressed={cornerNumber === corner} onClick={() => onCorner(cornerNumber === corner ? null : cornerNumber)}>
+                <Typography component="span" sx={{ fontWeight: 750 }} color={colourOf(verdict)}>
+                  {cornerNumber}
                 </Typography>
-                <RoomBar room={room} longestM={longestM} />
-              </Box>
-            </Row>
-            {room.verdict === 'unsafe' && (
-              <Answer
-                room={room}
-                given={draft.unsafeAnswers.find((a) => a.cornerNumber === room.cornerNumber) ?? null}
-                holds={isAnswered(room, draft.unsafeAnswers)}
-                onAnswer={(given) => answer(given, room.cornerNumber)}
-              />
-            )}
-          </li>
-        ))}
+                <Box component="span">
+                  {late && (
+                    <>
+                      <Typography component="span" variant="body2" sx={{ display: 'block' }} color={colourOf(late.verdict)}>
+                        Late: {roomWords(late)}
+                      </Typography>
+                      <RoomBar room={late} longestM={longestM} />
+                    </>
+                  )}
+                  {fast && (
+                    <Typography component="span" variant="body2" sx={{ display: 'block' }} color={colourOf(fast.verdict)}>
+                      10 % too fast: {tooFastWords(fast)}
+                    </Typography>
+                  )}
+                </Box>
+              </Row>
+              {found && (
+                <Answer
+                  corner={found}
+                  given={draft.unsafeAnswers.find((a) => a.cornerNumber === cornerNumber) ?? null}
+                  holds={isAnswered(found, draft.unsafeAnswers)}
+                  onAnswer={(given) => answer(given, cornerNumber)}
+                />
+              )}
+            </li>
+          )
+        })}
       </Box>
+      <GroundNote vehicle={vehicle} conditions={draft.setup.conditions} />
     </Box>
   )
 }
 
 interface AnswerProps {
-  room: RoomToBeWrong
+  corner: UnsafeCorner
   given: UnsafeAnswer | null
   holds: boolean
   onAnswer: (answer: UnsafeAnswer | null) => void
 }
 
 /** Why an unsafe cone stays where it is, by name; it is asked again when the finding gets worse. */
-function Answer({ room, given, holds, onAnswer }: AnswerProps) {
+function Answer({ corner: { cornerNumber, shortM }, given, holds, onAnswer }: AnswerProps) {
   const [reason, setReason] = useState(given?.reason ?? '')
   const [by, setBy] = useState(given?.by ?? '')
   if (given && holds) {
@@ -106,7 +119,7 @@ function Answer({ room, given, holds, onAnswer }: AnswerProps) {
     )
   }
   return (
-    <Stack component="form" aria-label={`Answer for corner ${room.cornerNumber}`} sx={{ pl: 4.5, pb: 1.5, gap: 1 }}>
+    <Stack component="form" aria-label={`Answer for corner ${cornerNumber}`} sx={{ pl: 4.5, pb: 1.5, gap: 1 }}>
       <Typography variant="body2">
         {given
           ? `It has become worse since ${given.by} answered for ${given.shortM.toFixed(0)} m. Answer it again:`
@@ -118,9 +131,7 @@ function Answer({ room, given, holds, onAnswer }: AnswerProps) {
         variant="outlined"
         sx={{ alignSelf: 'flex-start' }}
         disabled={reason.trim() === '' || by.trim() === ''}
-        onClick={() =>
-          onAnswer({ cornerNumber: room.cornerNumber, reason: reason.trim(), by: by.trim(), shortM: Math.max(0, -(room.marginM ?? 0)) })
-        }
+        onClick={() => onAnswer({ cornerNumber, reason: reason.trim(), by: by.trim(), shortM })}
       >
         Record the answer
       </Button>

@@ -1,13 +1,17 @@
-import { planDraftSchema, type PlanDraft, type UnsafeAnswer } from '@ochote/contracts'
+import { planDraftSchema, type PlanDraft, type School, type UnsafeAnswer } from '@ochote/contracts'
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import type { RoomToBeWrong as Room } from '@ochote/core'
-import { describe, expect, it } from 'vitest'
+import type { RoomToBeWrong as Room, RoomTooFast } from '@ochote/core'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { fakeServer } from '../fixtures/fakeServer'
 import { renderPage } from '../fixtures/render'
+import { school } from '../fixtures/school'
 import { markedStadium, plan, scheme, solved } from '../fixtures/stadium'
 import { PlanSummary } from './PlanSummary'
 import { RoomTab } from './RoomTab'
-import { roomWords } from './roomWords'
+import { roomWords, tooFastWords } from './roomWords'
+
+afterEach(() => vi.unstubAllGlobals())
 
 const own = solved()
 const enough: Room = {
@@ -19,6 +23,8 @@ const enough: Room = {
   toEdgeM: 70,
   toObstacleM: 104.4,
   surface: 'grass',
+  depthM: 30,
+  groundG: 0.35,
   marginM: 24.4,
   obstacleSpeedMps: 0,
   verdict: 'room',
@@ -41,7 +47,25 @@ const unknown: Room = {
   marginM: null,
   toObstacleM: null,
   surface: null,
+  depthM: null,
+  groundG: null,
   obstacleSpeedMps: null,
+}
+const fast: RoomTooFast = {
+  cornerNumber: '4',
+  leavesAtM: 420,
+  speedMps: 20,
+  leftM: -0.9,
+  surface: 'gravel',
+  depthM: 12,
+  groundG: 0.5,
+  marginM: -6.2,
+  obstacleSpeedMps: 8,
+  verdict: 'unsafe',
+}
+const stays: RoomTooFast = {
+  ...{ cornerNumber: '5', leavesAtM: null, speedMps: 18, leftM: 0.8, surface: null, depthM: null, groundG: null },
+  ...{ marginM: null, obstacleSpeedMps: null, verdict: 'room' },
 }
 
 describe('room to be wrong', () => {
@@ -54,20 +78,34 @@ describe('room to be wrong', () => {
       'No earlier cone or lower pace that was tried is enough',
     )
     expect(roomWords(unknown)).toContain('not known')
+    expect(tooFastWords(fast)).toBe('unsafe: off at 72 km/h onto gravel, 29 km/h at the first obstacle, however hard they turn')
+    expect(tooFastWords({ ...fast, verdict: 'watch' })).toBe(
+      'off at 72 km/h onto gravel, 29 km/h at the first obstacle; the tyres hold it if they turn harder',
+    )
+    expect(tooFastWords({ ...fast, verdict: 'room', marginM: 3 })).toBe('off at 72 km/h onto gravel, 3 m left')
+    expect(tooFastWords({ ...fast, verdict: 'unknown', surface: null, marginM: null })).toContain('not known')
+    expect(tooFastWords(stays)).toBe('stays on the road, 0.8 m to the edge')
   })
 
-  const open = (room: Room[], unsafeAnswers: UnsafeAnswer[] = []) => {
+  const open = (room: Room[], unsafeAnswers: UnsafeAnswer[] = [], tooFast: RoomTooFast[] = []) => {
     const drafts: PlanDraft[] = []
     const draft = { ...planDraftSchema.parse(plan), unsafeAnswers }
     const view = renderPage(
-      <RoomTab rooms={room} draft={draft} corner={null} onCorner={() => undefined} onChange={(d) => drafts.push(d)} />,
+      <RoomTab
+        marked={{ room, tooFast }}
+        vehicle={{ kind: 'car' }}
+        draft={draft}
+        corner={null}
+        onCorner={() => undefined}
+        onChange={(d) => drafts.push(d)}
+      />,
     )
     return { drafts, ...view }
   }
 
   it('comes worst first, drawn to scale with its words', () => {
-    open([enough, unknown, unsafe])
-    expect(screen.getAllByRole('listitem').map((item) => item.textContent![0])).toEqual(['2', '3', '1'])
+    open([enough, unknown, unsafe], [], [stays, fast])
+    expect(screen.getAllByRole('listitem').map((item) => item.textContent![0])).toEqual(['2', '4', '3', '1', '5'])
     expect(screen.getByRole('img', { name: 'stops 80 m from the cone, 30 m of it late; the edge at 70 m' })).toBeTruthy()
   })
 
@@ -92,14 +130,36 @@ describe('room to be wrong', () => {
     expect(screen.getByRole('button', { name: 'Record the answer' })).toBeTruthy()
   })
 
-  it('says so where no corner is braked for', () => {
-    open([])
-    expect(screen.getByText('No corner needs braking.')).toBeTruthy()
+  it('of a corner that is not braked for is asked about too, where 10 % too fast ends at something', async () => {
+    const { drafts } = open([], [], [fast, stays])
+    await userEvent.type(screen.getByRole('textbox', { name: /Reason/ }), 'Tyre wall')
+    await userEvent.type(screen.getByRole('textbox', { name: /Name/ }), 'Rhona Keld')
+    await userEvent.click(screen.getByRole('button', { name: 'Record the answer' }))
+    expect(drafts[0]!.unsafeAnswers).toEqual([{ cornerNumber: '4', reason: 'Tyre wall', by: 'Rhona Keld', shortM: 6.2 }])
+  })
+
+  it('says with which ground it is computed, which a school changes within what is possible', async () => {
+    const { asked } = fakeServer(({ method, body }) =>
+      method === 'PUT' ? { body: { ...(body as { school: object }).school, version: 5 } } : { body: school },
+    )
+    open([enough])
+    await userEvent.click(await screen.findByRole('button', { name: 'Change the ground' }))
+    expect(screen.getByText(/Braking beyond the edge \(dry\): grass 0.35 g, gravel 0.55 g/)).toBeTruthy()
+    const wetGrass = screen.getByRole('textbox', { name: /^Wet grass/ })
+    await userEvent.clear(wetGrass)
+    await userEvent.type(wetGrass, '3')
+    expect(screen.getByText('found 3, expected 0.02 to 1.2')).toBeTruthy()
+    await userEvent.clear(wetGrass)
+    await userEvent.type(wetGrass, '0,15')
+    await userEvent.click(screen.getByRole('button', { name: 'Save' }))
+    await vi.waitFor(() => expect(asked.some(({ method }) => method === 'PUT')).toBe(true))
+    const { school: saved } = asked.find(({ method }) => method === 'PUT')!.body as { school: School }
+    expect(saved.ground).toEqual({ ...school.ground, grass: { dry: 0.35, wet: 0.15 } })
   })
 
   it('is in the plan’s summary where a corner is unsafe', () => {
     const text = (room: Room[]) =>
-      renderPage(<PlanSummary marked={{ ...markedStadium({}, own), room }} scheme={scheme} />).container.textContent
+      renderPage(<PlanSummary marked={{ ...markedStadium({}, own), room, tooFast: [] }} scheme={scheme} />).container.textContent
     expect(text([enough, unsafe])).toContain('· 1 corner unsafe')
     expect(text([enough, unknown])).not.toContain('unsafe')
   })

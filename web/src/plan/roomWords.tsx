@@ -1,16 +1,41 @@
 import { Typography } from '@mui/material'
-import type { RoomToBeWrong as Room } from '@ochote/core'
+import { unsafeCorners, type MarkedPlan, type RoomTooFast, type RoomToBeWrong } from '@ochote/core'
 import { count, metres, speed } from '../format/format'
 
-/** Unsafe first, then what is not known, then the least room. */
-const order = { unsafe: 0, unknown: 1, room: 2 } as const
-export const worstFirst = (rooms: readonly Room[]) =>
-  [...rooms].sort((a, b) => order[a.verdict] - order[b.verdict] || (a.marginM ?? 0) - (b.marginM ?? 0))
+type Rooms = Pick<MarkedPlan, 'room' | 'tooFast'>
+type Verdict = RoomTooFast['verdict']
+
+/** What is found of one corner: a second late, where it is braked for, and 10 % too fast. */
+export interface CornerRoom {
+  readonly cornerNumber: string
+  readonly late: RoomToBeWrong | null
+  readonly fast: RoomTooFast | null
+  /** of the worse of the two */
+  readonly verdict: Verdict
+  /** left where the driver is late or, where nobody brakes, too fast, m; null where the vehicle stays on the road, or nothing is known */
+  readonly marginM: number | null
+}
+
+/** Unsafe first, then what is not known, then what the tyres alone hold, then the least room. */
+const order = { unsafe: 0, unknown: 1, watch: 2, room: 3 } as const
+
+/** Every corner's room, the worst first. */
+export function worstFirst({ room, tooFast }: Rooms): CornerRoom[] {
+  const numbers = [...new Set([...tooFast, ...room].map((r) => r.cornerNumber))]
+  const corners = numbers.map((cornerNumber): CornerRoom => {
+    const late = room.find((r) => r.cornerNumber === cornerNumber) ?? null
+    const fast = tooFast.find((r) => r.cornerNumber === cornerNumber) ?? null
+    const found = [late, fast].flatMap((r) => r ?? [])
+    const verdict = found.map((r) => r.verdict).sort((a, b) => order[a] - order[b])[0] ?? 'room'
+    return { cornerNumber, late, fast, verdict, marginM: late ? late.marginM : (fast?.marginM ?? null) }
+  })
+  return corners.sort((a, b) => order[a.verdict] - order[b.verdict] || (a.marginM ?? Infinity) - (b.marginM ?? Infinity))
+}
 
 const percent = (share: number) => `${Math.floor(share * 100)} %`
 
-/** What is found of a corner's room, in words with its numbers. */
-export function roomWords({ verdict, marginM, surface, obstacleSpeedMps, coneEarlierM, paceShare }: Room): string {
+/** What is found of a corner where the driver brakes late, in words with its numbers. */
+export function roomWords({ verdict, marginM, surface, obstacleSpeedMps, coneEarlierM, paceShare }: RoomToBeWrong): string {
   switch (verdict) {
     case 'room':
       return marginM === null ? 'going straight on stays on the road' : `${metres(marginM)} left`
@@ -27,16 +52,31 @@ export function roomWords({ verdict, marginM, surface, obstacleSpeedMps, coneEar
   }
 }
 
+/** What is found of a corner that is driven 10 % too fast, in words with its numbers. */
+export function tooFastWords({ leavesAtM, leftM, speedMps, surface, marginM, obstacleSpeedMps, verdict }: RoomTooFast): string {
+  if (leavesAtM === null)
+    return leftM >= 0
+      ? `stays on the road, ${leftM.toFixed(1)} m to the edge`
+      : `${(-leftM).toFixed(1)} m over the edge, and back on the road`
+  const off = `off at ${speed(speedMps)}`
+  if (surface === null) return `${off}; what is there is not known`
+  if (verdict === 'unknown' || marginM === null) return `${off} onto ${surface}; how far it reaches is not known`
+  if (marginM >= 0) return `${off} onto ${surface}, ${metres(marginM)} left`
+  const hit = `${off} onto ${surface}, ${speed(obstacleSpeedMps ?? 0)} at the first obstacle`
+  return verdict === 'watch' ? `${hit}; the tyres hold it if they turn harder` : `unsafe: ${hit}, however hard they turn`
+}
+
 /** A corner's margin as the circuit shows it. */
 interface ShownMargin {
   readonly text: string
   readonly unsafe: boolean
 }
 
-/** The margins of the corners that are braked for, by number. */
-export function marginsOf(rooms: readonly Room[]): ReadonlyMap<string, ShownMargin> {
+/** The margins of the corners that are braked for, and of those that are not and where too fast is unsafe or not known, by number. */
+export function marginsOf(rooms: Rooms): ReadonlyMap<string, ShownMargin> {
+  const shown = worstFirst(rooms).filter(({ late, verdict }) => late !== null || verdict === 'unsafe' || verdict === 'unknown')
   return new Map(
-    rooms.map(({ cornerNumber, marginM, verdict }) => [
+    shown.map(({ cornerNumber, marginM, verdict }) => [
       cornerNumber,
       {
         unsafe: verdict === 'unsafe',
@@ -47,8 +87,8 @@ export function marginsOf(rooms: readonly Room[]): ReadonlyMap<string, ShownMarg
 }
 
 /** How many corners are unsafe; nothing where there are none. */
-export function UnsafeCorners({ rooms }: { rooms: readonly Room[] }) {
-  const unsafe = rooms.filter((room) => room.verdict === 'unsafe').length
+export function UnsafeCorners({ rooms }: { rooms: Rooms }) {
+  const unsafe = unsafeCorners(rooms).length
   if (unsafe === 0) return null
   return (
     <Typography variant="body2" component="span" color="error" sx={{ fontWeight: 700 }}>

@@ -12,7 +12,7 @@ import {
   type PlanSolution,
   type WhatIfAnswer,
 } from '@ochote/core'
-import type { CircuitDocument, FieldProblem, StoredSolution, Setup, Vehicle } from '@ochote/contracts'
+import { usualGround, type CircuitDocument, type FieldProblem, type StoredSolution, type Setup, type Vehicle } from '@ochote/contracts'
 
 export interface PlanQuestion {
   circuitId: string
@@ -76,7 +76,7 @@ const api = {
       ok: true,
       value: {
         lapS: [a.value.trace.lapTimeS, b.value.trace.lapTimeS],
-        cones: comparePlans(markPlan(a.value, first), markPlan(b.value, second)),
+        cones: comparePlans(markPlan(a.value, first, usualGround), markPlan(b.value, second, usualGround)),
       },
     }
   },

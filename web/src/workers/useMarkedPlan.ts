@@ -3,6 +3,7 @@ import type { Vehicle } from '@ochote/contracts'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { circuitQuery } from '../api/queries'
+import { useGround } from './useGround'
 import { circuitToSolve, solutionQuery, type SolutionInput } from './useSolution'
 
 /** A plan with the vehicle that drives it. */
@@ -35,10 +36,11 @@ export function useMarkedPlan(input: MarkedPlanInput): MarkedPlanState {
   // the same query again where the cones are placed for the vehicle that drives
   const placed = useQuery(solutionFor(input.placedFor ?? input.vehicle))
   const { firstSession, coneEdits } = input
+  const ground = useGround()
   const [own, cones] = [driven.data?.solution, placed.data?.solution]
   const data = useMemo(
-    () => (own && cones ? markPlan(own, { firstSession, coneEdits }, cones) : undefined),
-    [own, cones, firstSession, coneEdits],
+    () => (own && cones ? markPlan(own, { firstSession, coneEdits }, ground, cones) : undefined),
+    [own, cones, firstSession, coneEdits, ground],
   )
   return {
     data,
