@@ -17,7 +17,7 @@ import { mostCurvature, tightLine } from './tightLine'
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
 /** Version of the search. A line stored by another version is not used. */
-export const LINE_SEARCH_VERSION = 1
+export const LINE_SEARCH_VERSION = 2
 
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4

@@ -1,9 +1,9 @@
 import type { BrakingSchool } from '@ochote/contracts'
 
 /** Below this share of the tyres' lateral limit, the separate school brakes fully. */
-export const SEPARATE_FULL = 0.15
-/** Above this share, it does not brake at all. */
-export const SEPARATE_NONE = 0.3
+export const SEPARATE_FULL = 0.1
+/** Above this share, it does not brake at all: turn-in is where curvature reaches a fifth of its peak, and braking is over there. */
+export const SEPARATE_NONE = 0.2
 
 /**
  * Share of full braking that a school uses while cornering (docs/model.md, Braking schools).

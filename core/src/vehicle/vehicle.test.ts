@@ -6,9 +6,9 @@ import { forcesAlong } from './forces'
 
 describe('braking while turning', () => {
   it.each([
-    { school: 'separate', use: 0.15, share: 1 },
-    { school: 'separate', use: 0.225, share: 0.5 },
-    { school: 'separate', use: 0.3, share: 0 },
+    { school: 'separate', use: 0.1, share: 1 },
+    { school: 'separate', use: 0.15, share: 0.5 },
+    { school: 'separate', use: 0.2, share: 0 },
     { school: 'separate', use: 0.9, share: 0 },
     { school: 'blend', use: 0.4, share: 0.6 },
     { school: 'trail', use: 0.6, share: 0.8 },

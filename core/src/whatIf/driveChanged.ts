@@ -34,7 +34,7 @@ const MUCH_MPS = 0.3
 const WAITS_RAD = 0.02
 const STRAIGHT_RAD = 1e-4
 /** Share of the sideways grip used while braking off too much speed: what each school leaves of the brakes by it (section 2). */
-const TURNING_WHILE_BRAKING: Record<BrakingSchool, number> = { separate: 0.15, blend: 0.5, trail: 0.7 }
+const TURNING_WHILE_BRAKING: Record<BrakingSchool, number> = { separate: 0.1, blend: 0.5, trail: 0.7 }
 
 /**
  * Drives a whole lap with one thing otherwise, a full re-run. Slower than the plan somewhere: the passes of section 3 under
