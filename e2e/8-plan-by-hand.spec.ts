@@ -70,16 +70,21 @@ test('a moved brake mark says what it does; one that is unsafe must be answered 
   await expect(page.getByText(/^Room to be wrong: unsafe: \d+ m short over the/)).toBeVisible()
   await isSaved(page)
   await openTab(page, 'Ready')
-  await expect(page.getByText(/^Unsafe and not answered: corner 6/)).toBeVisible()
+  await expect(page.getByText(/^Unsafe and not answered: corners? .*\b6\b/)).toBeVisible()
   await page.getByRole('textbox', { name: 'Name' }).fill('Hester Quill')
   const mark = page.getByRole('button', { name: /^Mark version \d+ ready$/ })
   await expect(mark).toBeDisabled()
   await openTab(page, 'Room')
-  const answer = page.getByRole('form', { name: 'Answer for corner 6' })
-  await answer.getByRole('textbox', { name: 'Reason' }).fill('A marshal waves there')
-  await answer.getByRole('textbox', { name: 'Name' }).fill('Hester Quill')
-  await answer.getByRole('button', { name: 'Record the answer' }).click()
-  await expect(page.getByText('Answered by Hester Quill: A marshal waves there')).toBeVisible()
+  await expect(page.getByRole('form', { name: 'Answer for corner 6' })).toBeVisible()
+  const answers = page.getByRole('form', { name: /^Answer for corner/ })
+  for (let left = await answers.count(); left > 0; left--) {
+    const answer = answers.first()
+    await answer.getByRole('textbox', { name: 'Reason' }).fill('A marshal waves there')
+    await answer.getByRole('textbox', { name: 'Name' }).fill('Hester Quill')
+    await answer.getByRole('button', { name: 'Record the answer' }).click()
+    await expect(answers).toHaveCount(left - 1)
+  }
+  await expect(page.getByText('Answered by Hester Quill: A marshal waves there').first()).toBeVisible()
   await expectAccessible(page)
   await isSaved(page)
   await openTab(page, 'Ready')
@@ -93,7 +98,8 @@ test('a moved brake mark says what it does; one that is unsafe must be answered 
   await openTab(page, 'Ready')
   await expect(page.getByText(/The plan has changed since/)).toBeVisible()
   const version = (await (await page.request.get(`/api/plans/${plan.id}/versions/${ready.id}`)).json()) as { draft: Plan }
-  expect(version.draft).toMatchObject({ firstSession: false, unsafeAnswers: [{ cornerNumber: '6', by: 'Hester Quill' }] })
+  expect(version.draft).toMatchObject({ firstSession: false })
+  expect(version.draft.unsafeAnswers).toContainEqual(expect.objectContaining({ cornerNumber: '6', by: 'Hester Quill' }))
 })
 
 test('what a corner is for is said in one’s own word with the reason, over the numbers', async ({ page }) => {
@@ -101,12 +107,12 @@ test('what a corner is for is said in one’s own word with the reason, over the
   await page.keyboard.press('4')
   await openTab(page, 'Corners')
   await page.getByRole('combobox', { name: 'It is there' }).click()
-  await page.getByRole('option', { name: 'given away to set up the next' }).click()
+  await page.getByRole('option', { name: 'to set up the next one' }).click()
   await expect(page.getByRole('button', { name: 'Use my word' })).toBeDisabled()
   await page.getByRole('textbox', { name: 'Because' }).fill('We teach five from here')
   await page.getByRole('button', { name: 'Use my word' }).click()
   const priorityOverrides = page.getByRole('region', { name: 'What each corner is for' })
-  await expect(priorityOverrides.getByRole('button', { name: /^Corner 4, given away to set up the next/ })).toContainText('(your word)')
+  await expect(priorityOverrides.getByRole('button', { name: /^Corner 4, to set up the next one/ })).toContainText('(your word)')
   await expect(priorityOverrides).toContainText('We teach five from here. By the numbers')
   await expect(page.getByRole('region', { name: 'Sections to work on, one a session' }).getByRole('listitem').first()).toContainText(
     /^Corners? \d+.*s for usual misses/,

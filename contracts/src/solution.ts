@@ -17,7 +17,7 @@ const foundLineSchema = z.object({
 export type FoundLine = z.infer<typeof foundLineSchema>
 
 /** What a corner is for. */
-export const priorityKinds = ['exit', 'entry', 'set-up', 'carry', 'flat'] as const
+export const priorityKinds = ['exit', 'entry', 'set-up', 'carry', 'held', 'flat'] as const
 export type PriorityKind = (typeof priorityKinds)[number]
 
 /** A corner's priority with the numbers behind it; seconds are for this vehicle, pace and line. */

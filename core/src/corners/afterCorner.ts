@@ -7,6 +7,8 @@ export interface AfterCorner {
   /** metres and seconds of driving at full throttle that follow */
   readonly flatOutM: number
   readonly flatOutS: number
+  /** seconds until the throttle is lifted again, flat out or not */
+  readonly poweredS: number
   /** whether the next corner's turn-in comes before full throttle is reached */
   readonly nextBeginsFirst: boolean
 }
@@ -21,7 +23,7 @@ export function afterCorners(driven: DrivenLine, corners: readonly Corner[], poi
     const own = points[index]!
     const from = own.fullThrottle ?? (own.throttleOn ? null : own.exit)
     const next = points[(index + 1) % corners.length]!.turnIn
-    if (!from) return { flatOutM: 0, flatOutS: 0, nextBeginsFirst: true }
+    if (!from) return { flatOutM: 0, flatOutS: 0, poweredS: 0, nextBeginsFirst: true }
     const reference = own.apex ?? from
     const nextBeginsFirst =
       next !== null &&
@@ -29,8 +31,10 @@ export function afterCorners(driven: DrivenLine, corners: readonly Corner[], poi
       stationsApart(track, reference.stationM, next.stationM) < stationsApart(track, reference.stationM, from.stationM)
     let flatOutM = 0
     let flatOutS = 0
+    let poweredS = 0
     let i = sampleAtStation(track, from.stationM)
     for (let k = 0; k < track.count && trace.throttleShare[i]! >= LIFTED_THROTTLE_SHARE; k++) {
+      poweredS += path.stepM[i]! / trace.speedMps[i]!
       if (trace.throttleShare[i]! >= FULL_THROTTLE_SHARE) {
         flatOutM += path.stepM[i]!
         flatOutS += path.stepM[i]! / trace.speedMps[i]!
@@ -38,6 +42,6 @@ export function afterCorners(driven: DrivenLine, corners: readonly Corner[], poi
       i = (i + 1) % track.count
       if (!track.closed && i === 0) break
     }
-    return { flatOutM, flatOutS, nextBeginsFirst }
+    return { flatOutM, flatOutS, poweredS, nextBeginsFirst }
   })
 }

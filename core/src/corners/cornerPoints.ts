@@ -31,6 +31,11 @@ const BRAKES_OFF_MPS2 = 0.02 * 9.80665
 const LIFTED_THROTTLE_SHARE = 0.5
 const FULL_THROTTLE_SHARE = 0.95
 const GAINING_MPS2 = 0.05
+/** A corner slowed for by less than this, or with less than this of the brakes, is lifted for and not braked for. */
+const LEAST_BRAKED_MPS = 8 / 3.6
+const LEAST_BRAKES_MPS2 = 0.15 * 9.80665
+/** Slower by less than this at its slowest, a corner is held: nobody lifts for it so that it could be seen. */
+const LEAST_LIFTED_MPS = 2 / 3.6
 
 /** The point of a driven line at a station. */
 export function pointAt({ track, line, path, trace }: DrivenLine, stationM: number): CornerPoint {
@@ -49,8 +54,8 @@ export function pointAt({ track, line, path, trace }: DrivenLine, stationM: numb
 }
 
 /**
- * The points of every corner (docs/model.md, Corner points) on the line as driven. A flat-out corner has no lift or brakes; one
- * that is only lifted for has `lift` instead of `brakeStart`.
+ * The points of every corner (docs/model.md, Corner points) on the line as driven. A corner that is flat or held has no lift or brakes;
+ * one that is only lifted for has `lift` instead of `brakeStart`.
  */
 export function cornerPointsOf(driven: DrivenLine, corners: readonly Corner[]): CornerPoints[] {
   return linePointsOf(driven, corners).map((own) => pointsOfCorner(driven, own))
@@ -66,10 +71,13 @@ function pointsOfCorner(driven: DrivenLine, { turnIn, turnInM, apexM, between, e
   const approachM = reach.beforeM + stationsApart(track, track.stationM[reach.start]!, track.stationM[minSpeed]!)
   const fastest = fastestBefore(driven, minSpeed, approachM < track.lengthM / 2 || !track.closed ? approachM : reach.beforeM)
   const slowingM = stationsApart(track, track.stationM[fastest]!, track.stationM[minSpeed]!)
-  const brakeStart = walk(track, fastest, slowingM, (i) => trace.brakeMps2[i]! > BRAKES_ON_MPS2)
+  const slowedMps = trace.speedMps[fastest]! - trace.speedMps[minSpeed]!
+  const brakes = walk(track, fastest, slowingM, (i) => trace.brakeMps2[i]! > BRAKES_ON_MPS2)
+  const isBraked = slowedMps >= LEAST_BRAKED_MPS && walk(track, fastest, slowingM, (i) => trace.brakeMps2[i]! >= LEAST_BRAKES_MPS2) !== null
+  const brakeStart = isBraked ? brakes : null
   const lifts = (i: number) => trace.throttleShare[i]! < LIFTED_THROTTLE_SHARE
-  const lift = brakeStart === null ? walk(track, fastest, slowingM, lifts) : null
-  const flat = brakeStart === null && lift === null
+  const lift = isBraked || slowedMps < LEAST_LIFTED_MPS ? null : (walk(track, fastest, slowingM, lifts) ?? brakes)
+  const flat = brakeStart === null && lift === null && isFlat(driven, turnInM, exitM)
   const onwardM = reach.lengthM + reach.afterM
   const throttleOn = flat ? null : walk(track, minSpeed, onwardM, (i) => trace.axMps2[i]! > GAINING_MPS2)
   const fullThrottle = throttleOn === null ? null : walk(track, throttleOn, onwardM, (i) => trace.throttleShare[i]! >= FULL_THROTTLE_SHARE)
@@ -86,6 +94,12 @@ function pointsOfCorner(driven: DrivenLine, { turnIn, turnInM, apexM, between, e
     fullThrottle: at(fullThrottle),
     exit: pointAt(driven, exitM),
   }
+}
+
+/** Whether the engine gives all it can from turn-in to exit. */
+export function isFlat({ track, trace }: DrivenLine, turnInM: number, exitM: number): boolean {
+  const throughM = stationsApart(track, turnInM, exitM)
+  return walk(track, sampleAtStation(track, turnInM), throughM, (i) => trace.throttleShare[i]! < FULL_THROTTLE_SHARE) === null
 }
 
 /** The exit, or the sample before the next corner's braking where that begins first. */

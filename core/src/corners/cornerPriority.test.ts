@@ -96,6 +96,79 @@ describe('what corners are for', () => {
     for (const { priority } of flat) expect([priority.kind, priority.atStakeS]).toEqual(['flat', 0])
   })
 
+  const KMH = 3.6
+  const slowedKmh = ({ points: { brakeStart, lift, minSpeed } }: PlanSolution['corners'][number]) => {
+    const entry = brakeStart ?? lift
+    return entry && minSpeed ? (entry.speedMps - minSpeed.speedMps) * KMH : 0
+  }
+  /** Bends of all kinds, from hardly one to tight, driven slowly and fast. */
+  const driven = [...['separate-070', 'blend-080', 'trail-100']].map((school) => solve(box(420, 170, 24), school)).concat(nine)
+
+  it('is flat only at full throttle all the way through', () => {
+    const fast = solve(circuitDocument({ points: circlePoints(400, 60) }), 'trail-100', {
+      ...checkVehicle('hatch'),
+      torqueNm: [[1000, 60]],
+    })
+    for (const { corners, trace, track } of [...driven, fast]) {
+      for (const { points, priority } of corners) {
+        if (!points.turnIn || !points.exit) continue
+        const from = Math.ceil(points.turnIn.stationM / track.stepM)
+        const length = (points.exit.stationM - points.turnIn.stationM + track.lengthM) % track.lengthM
+        const shares = Array.from({ length: Math.floor(length / track.stepM) }, (_, k) => trace.throttleShare[(from + k) % track.count]!)
+        const isFlat = !points.brakeStart && !points.lift && shares.every((share) => share >= 0.95)
+        expect(priority.kind === 'flat').toBe(isFlat)
+      }
+    }
+  })
+
+  it('is held, not flat, where nobody brakes and grip limits the speed', () => {
+    // round and round a circle: steady speed at the limit, with throttle to spare
+    const { corners } = solve(circuitDocument({ points: circlePoints(60, 40) }), 'trail-100')
+    expect(corners.length).toBeGreaterThan(0)
+    for (const { points, priority } of corners) {
+      expect([points.brakeStart, points.lift, priority.kind]).toEqual([null, null, 'held'])
+      expect(priority.atStakeS).toBeGreaterThan(0)
+      expect(priority.why).toContain(`${(points.minSpeed!.speedMps * KMH).toFixed(0)} km/h`)
+    }
+  })
+
+  it('is braked for only where it is slowed for by 8 km/h or more; less is a lift', () => {
+    for (const { corners } of driven)
+      for (const corner of corners) {
+        if (corner.points.brakeStart) expect(slowedKmh(corner)).toBeGreaterThan(7) // from the brakes on; the lift before them adds to it
+        expect(corner.points.brakeStart && corner.points.lift).toBeNull()
+      }
+    const bend = box(420, 170, 24)
+    const gentle = solve(bend, 'blend-080', { ...checkVehicle('hatch'), torqueNm: [[1000, 9]], dragAreaM2: 1.5 })
+    for (const corner of gentle.corners) if (corner.points.lift) expect(slowedKmh(corner)).toBeLessThan(8.5)
+  })
+
+  it('sets up the next one only where that is slowed for at once, and where more speed costs more there than it gains here', () => {
+    expect(driven.flatMap((d) => d.corners).filter((c) => c.priority.kind === 'set-up').length).toBeGreaterThan(0)
+    for (const { corners, trace } of driven) {
+      corners.forEach(({ points, priority, after }, c) => {
+        if (priority.kind !== 'set-up') return
+        const { points: next } = corners[(c + 1) % corners.length]!
+        const entry = (next.brakeStart ?? next.lift)!
+        const gapS = (entry.timeS - points.exit!.timeS + trace.lapTimeS) % trace.lapTimeS
+        expect(gapS).toBeLessThanOrEqual(1.5 + 1e-6)
+        expect(after.poweredS).toBeLessThanOrEqual(3)
+        const [, gains, costs] = /gains ([\d.]+) s and costs ([\d.]+) s/.exec(priority.why)!
+        expect(Number(costs)).toBeGreaterThanOrEqual(Number(gains))
+      })
+    }
+  })
+
+  it('is for its exit or the speed carried where more than three seconds under power follow', () => {
+    for (const { corners } of driven)
+      for (const { priority, after } of corners)
+        if (after.poweredS > 3 && priority.kind !== 'flat') expect(['exit', 'carry']).toContain(priority.kind)
+  })
+
+  it('says nothing is given away', () => {
+    for (const { corners } of driven) for (const { priority } of corners) expect(priority.why).not.toContain('given away')
+  })
+
   it('works on an open course, whose last corner leads to its end', () => {
     const coordinates = [
       ...Array.from({ length: 8 }, (_, k) => position(-300 + 40 * k, 0)),

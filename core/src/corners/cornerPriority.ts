@@ -4,7 +4,7 @@ import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import type { Forces } from '../vehicle/forces'
 import type { Road } from '../vehicle/road'
 import type { AfterCorner } from './afterCorner'
-import type { CornerPoint, CornerPoints, DrivenLine } from './cornerPoints'
+import { isFlat, type CornerPoint, type CornerPoints, type DrivenLine } from './cornerPoints'
 
 /** A usual miss: the error of a student who is not yet steady. */
 const USUAL_MISS = { brakingM: 5, speedKmh: 3 }
@@ -92,31 +92,64 @@ function numbersOf(all: Driven, points: CornerPoints, nextBrake: CornerPoint | n
   }
 }
 
-function priorityKindOf(points: CornerPoints, after: AfterCorner, { exitSPerKmh, entrySPerM, minSpeedSPerKmh }: Numbers): PriorityKind {
-  const { brakeStart, lift, minSpeed } = points
+/** A corner that leads to more than this under power is for its exit or the speed carried, whatever comes after. */
+const LONG_POWER_S = 3
+/** A corner that prepares the next one has that one's brakes or lift within this after its exit. */
+const SETS_UP_WITHIN_S = 1.5
+
+/** What 1 km/h more at the exit gains, and what it costs at a next corner that begins at once. */
+interface SetUp {
+  readonly gapS: number
+  readonly gainS: number
+  readonly costS: number
+}
+
+/**
+ * A corner and the next one, where that one's brakes or lift come soon. Arriving 1 km/h faster, the driver brakes v·Δv/a earlier, and that
+ * many metres of earlier braking cost what they cost there.
+ */
+function setUpOf({ driven }: Driven, own: CornerPoints, numbers: Numbers, next: CornerPoints, nextNumbers: Numbers): SetUp | null {
+  const entry = next.brakeStart ?? next.lift
+  if (!own.exit || !entry || !next.minSpeed) return null
+  const gapS = timeBetween(driven, driven.trace, own.exit.stationM, entry.stationM)
+  const slowingM = stationsApart(driven.track, entry.stationM, next.minSpeed.stationM)
+  const slowing = (entry.speedMps ** 2 - next.minSpeed.speedMps ** 2) / (2 * Math.max(1, slowingM))
+  if (gapS > SETS_UP_WITHIN_S || !(slowing > 0)) return null
+  const earlierM = (entry.speedMps * SLOWER_KMH * MPS_PER_KMH) / slowing
+  return { gapS, gainS: numbers.exitSPerKmh * SLOWER_KMH, costS: nextNumbers.entrySPerM * earlierM }
+}
+
+function priorityKindOf(all: Driven, points: CornerPoints, after: AfterCorner, numbers: Numbers, setUp: SetUp | null): PriorityKind {
+  const { brakeStart, lift, minSpeed, turnIn, exit } = points
+  const { exitSPerKmh, entrySPerM, minSpeedSPerKmh } = numbers
   const entry = brakeStart ?? lift
-  if (!entry || !minSpeed) return 'flat'
-  if (after.nextBeginsFirst) return 'set-up'
-  const stakes = { exit: exitSPerKmh * USUAL_MISS.speedKmh, entry: entrySPerM * USUAL_MISS.brakingM }
-  const fast = minSpeed.speedMps >= FAST_SHARE * entry.speedMps
+  if (!minSpeed || (!entry && turnIn && exit && isFlat(all.driven, turnIn.stationM, exit.stationM))) return 'flat'
+  const leadsOn = after.poweredS > LONG_POWER_S
+  if (!leadsOn && setUp && setUp.costS > setUp.gainS) return 'set-up'
+  if (!entry && !leadsOn) return 'held'
+  const stakes = { exit: exitSPerKmh * USUAL_MISS.speedKmh, entry: leadsOn ? 0 : entrySPerM * USUAL_MISS.brakingM }
+  const fast = !entry || minSpeed.speedMps >= FAST_SHARE * entry.speedMps
   if (fast && minSpeedSPerKmh * USUAL_MISS.speedKmh >= Math.max(stakes.exit, stakes.entry)) return 'carry'
   return stakes.exit >= stakes.entry ? 'exit' : 'entry'
 }
 
 const seconds = (s: number) => `${s.toFixed(3)} s`
 
-function reasonOf(kind: PriorityKind, after: AfterCorner, { exitSPerKmh, entrySPerM, minSpeedSPerKmh }: Numbers): string {
+function reasonOf(kind: PriorityKind, points: CornerPoints, after: AfterCorner, numbers: Numbers, setUp: SetUp | null): string {
+  const { exitSPerKmh, entrySPerM, minSpeedSPerKmh } = numbers
   switch (kind) {
     case 'exit':
       return `${seconds(exitSPerKmh)} lost over the ${after.flatOutM.toFixed(0)} m after it for each km/h less at full throttle`
     case 'entry':
       return `${seconds(entrySPerM)} lost for each metre of braking earlier, more than its exit gives`
     case 'set-up':
-      return 'the next corner begins before full throttle: given away so that the next one works'
+      return `the next corner is slowed for ${setUp!.gapS.toFixed(1)} s after it: 1 km/h more here gains ${seconds(setUp!.gainS)} and costs ${seconds(setUp!.costS)} there`
     case 'carry':
       return `${seconds(minSpeedSPerKmh)} lost for each km/h less at its slowest, and little slowing before it`
+    case 'held':
+      return `no brakes: ${((points.minSpeed?.speedMps ?? 0) * 3.6).toFixed(0)} km/h is what the grip allows, and ${seconds(minSpeedSPerKmh)} is lost for each km/h less`
     case 'flat':
-      return 'taken without lifting'
+      return 'at full throttle all the way through'
   }
 }
 
@@ -125,12 +158,17 @@ function reasonOf(kind: PriorityKind, after: AfterCorner, { exitSPerKmh, entrySP
  * full re-run.
  */
 export function cornerPriorities(all: Driven, points: readonly CornerPoints[], after: readonly AfterCorner[]): CornerPriority[] {
+  const { closed } = all.driven.track
+  const numbers = points.map((own, c) => numbersOf(all, own, nextBrakeOf(points, c, closed)))
   const found = points.map((own, c) => {
-    const numbers = numbersOf(all, own, nextBrakeOf(points, c, all.driven.track.closed))
-    const kind = priorityKindOf(own, after[c]!, numbers)
-    const carried = Math.max(numbers.exitSPerKmh, numbers.minSpeedSPerKmh) * USUAL_MISS.speedKmh
-    const atStakeS = kind === 'flat' ? 0 : numbers.entrySPerM * USUAL_MISS.brakingM + carried
-    return { ...numbers, kind, atStakeS, why: reasonOf(kind, after[c]!, numbers) }
+    const n = (c + 1) % points.length
+    const isFollowed = points.length > 1 && (closed || c + 1 < points.length)
+    const setUp = isFollowed ? setUpOf(all, own, numbers[c]!, points[n]!, numbers[n]!) : null
+    const kind = priorityKindOf(all, own, after[c]!, numbers[c]!, setUp)
+    const { exitSPerKmh, entrySPerM, minSpeedSPerKmh } = numbers[c]!
+    const carried = Math.max(exitSPerKmh, minSpeedSPerKmh) * USUAL_MISS.speedKmh
+    const atStakeS = kind === 'flat' ? 0 : entrySPerM * USUAL_MISS.brakingM + carried
+    return { ...numbers[c]!, kind, atStakeS, why: reasonOf(kind, own, after[c]!, numbers[c]!, setUp) }
   })
   const order = found.map((_, c) => c).sort((a, b) => found[b]!.atStakeS - found[a]!.atStakeS || a - b)
   return found.map((own, c) => ({ ...own, rank: order.indexOf(c) + 1 }))

@@ -18,8 +18,9 @@ const FLOWS_WITHIN_S = 2.5
 export const priorityPhrases: Readonly<Record<PriorityKind, string>> = {
   exit: 'for its exit',
   entry: 'for its entry',
-  'set-up': 'given away to set up the next',
+  'set-up': 'to set up the next one',
   carry: 'for the speed carried',
+  held: 'held at the speed its grip allows',
   flat: 'flat out',
 }
 

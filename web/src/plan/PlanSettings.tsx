@@ -1,6 +1,7 @@
 import { FormControlLabel, MenuItem, Slider, Stack, Switch, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { BrakingSchool, DayView, PlanDraft, Setup } from '@ochote/contracts'
+import { RoadAndAir } from './RoadAndAir'
 
 interface PlanSettingsProps {
   day: DayView
@@ -54,7 +55,7 @@ const paces = [
   { key: 'drive', name: 'Power' },
 ] as const
 
-/** What the plan is made for: vehicle, pace, school, weather, markers. */
+/** What the plan is made for: vehicle, pace, school, weather, margins, air, markers. */
 export function PlanSettings({ day, draft, onChange, onLineByHand }: PlanSettingsProps) {
   const { setup } = draft
   const setSetup = (change: Partial<Setup>) => onChange({ ...draft, setup: { ...setup, ...change } })
@@ -124,6 +125,7 @@ export function PlanSettings({ day, draft, onChange, onLineByHand }: PlanSetting
           onCommit={(rubberedGrip) => setSetup({ conditions: { ...conditions, rubberedGrip } })}
         />
       </Stack>
+      <RoadAndAir setup={setup} onChange={setSetup} />
       <FormControlLabel
         control={<Switch checked={draft.firstSession} onChange={(_e, on) => onChange({ ...draft, firstSession: on })} />}
         label="First session: brake marks one second earlier"

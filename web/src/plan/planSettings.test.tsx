@@ -87,6 +87,27 @@ describe('what a plan is made for', () => {
     expect(screen.getByRole('slider', { name: 'Braking' }).getAttribute('aria-valuetext')).toBe('76 per cent')
   })
 
+  it('is a margin and the air, typed within what is possible', async () => {
+    const { last, drafts } = open()
+    const type = async (name: string, text: string) => {
+      const field = screen.getByRole('textbox', { name: new RegExp(`^${name}`) })
+      await userEvent.clear(field)
+      await userEvent.type(field, `${text}{Enter}`)
+    }
+    await type('Inside, m', '12')
+    expect(screen.getByText('found 12, expected 0 to 10')).toBeTruthy()
+    expect(drafts).toHaveLength(1)
+    await type('Inside, m', '0,8')
+    await type('Wind, m/s', '6')
+    await type('Wind from', '270')
+    await type('Density', '1.1')
+    expect(last().setup).toMatchObject({
+      insideMarginM: 0.8,
+      outsideMarginM: setup.outsideMarginM,
+      conditions: { ...setup.conditions, windMps: 6, windFromDeg: 270, airDensity: 1.1 },
+    })
+  })
+
   it('is a first session or not', async () => {
     const { last } = open()
     await userEvent.click(screen.getByRole('switch', { name: /^First session/ }))

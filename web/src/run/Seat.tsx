@@ -68,14 +68,15 @@ export function Seat({ open, choice, seats }: SeatProps) {
   const [declined, setDeclined] = useState<string[]>([])
 
   const driven = timedLaps(record)
-  const { corner, lap: passLap, source: chosenBy, choose } = useChosenCorner(solution, record, passed)
+  const { corner, lap: passLap, source: chosenBy, choose, keep } = useChosenCorner(solution, record, passed)
   const codes = useLikelyCodes(open, record, corner)
   const add = useCallback(
     (entry: NewEntry, unsafe = false): string => {
       buzz(unsafe)
+      keep()
       return addEntry(entry)
     },
-    [addEntry],
+    [addEntry, keep],
   )
   // while driving, a phone's space is for targets
   const onPhone = running ? { xs: 'none', sm: 'block' } : 'block'

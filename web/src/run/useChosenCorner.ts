@@ -3,7 +3,7 @@ import { expectedLapS, lapOfCorner, type PlanSolution, type StintRecord } from '
 import { trueNow } from '../device/deviceClock'
 import type { Passed } from './usePassed'
 
-/** A corner chosen by hand stays chosen this long; then the clock or the logger chooses again. */
+/** A corner chosen by hand stays chosen this long after the last tap; then the clock or the logger chooses again. */
 const CHOSEN_FOR_MS = 20_000
 
 interface ChosenCorner {
@@ -12,6 +12,8 @@ interface ChosenCorner {
   readonly lap: number
   readonly source: 'chosen' | 'by the clock' | 'by the logger' | null
   readonly choose: (number: string) => void
+  /** keeps a chosen corner for as long again: someone is still logging there */
+  readonly keep: () => void
 }
 
 /** Which corner is being logged: the one just driven, or another for a while after a tap. */
@@ -33,7 +35,8 @@ export function useChosenCorner(solution: PlanSolution, record: StintRecord, pas
     },
     [solution, record, current, lap],
   )
+  const keep = useCallback(() => setChosen((own) => own && { ...own }), [])
   const shown = chosen ?? passed
   const source = chosen ? 'chosen' : passed ? (passed.by === 'logger' ? 'by the logger' : 'by the clock') : null
-  return { corner: shown?.corner ?? null, lap: shown?.lap ?? lap, source, choose }
+  return { corner: shown?.corner ?? null, lap: shown?.lap ?? lap, source, choose, keep }
 }
