@@ -14,7 +14,7 @@ export interface MarkedPlan {
   /** the cones as computed, before any edit */
   readonly computedCones: readonly ComputedCone[]
   readonly cones: readonly Cone[]
-  /** for every corner that is braked for, in the order of the lap */
+  /** for every corner that is braked or lifted for, in the order of the lap */
   readonly room: readonly RoomToBeWrong[]
   /** for every corner, in the order of the lap: what happens 10 % too fast */
   readonly tooFast: readonly RoomTooFast[]
@@ -52,7 +52,7 @@ export function markPlan(
     cones,
     // computed when it is first read: a cone that is dragged needs only its place
     get room() {
-      return (room ??= roomToBeWrong(drivenOf(solution), solution.corners, features.runOffs, brakeConeFinder(solution, cones), ground))
+      return (room ??= roomToBeWrong(drivenOf(solution), solution.corners, features.runOffs, slowingConeFinder(solution, cones), ground))
     },
     get tooFast() {
       return (tooFast ??= roomTooFast(drivenOf(solution), solution.corners, features.runOffs, ground))
@@ -60,11 +60,11 @@ export function markPlan(
   }
 }
 
-/** Finds the brake cone of a corner. Of several, as for two vehicles, it is the last one, which leaves the least room. */
-const brakeConeFinder =
+/** Finds the brake or lift cone of a corner. Of several, as for two vehicles, it is the last one, which leaves the least room. */
+const slowingConeFinder =
   ({ track, corners }: PlanSolution, cones: readonly Cone[]) =>
   (number: string): number | null => {
     const endM = corners.find((c) => c.number === number)!.endM
-    const brakes = cones.filter((c) => c.cornerNumber === number && c.duty === 'brake').map((c) => c.stationM)
-    return brakes.sort((a, b) => stationsApart(track, a, endM) - stationsApart(track, b, endM))[0] ?? null
+    const own = cones.filter((c) => c.cornerNumber === number && (c.duty === 'brake' || c.duty === 'lift')).map((c) => c.stationM)
+    return own.sort((a, b) => stationsApart(track, a, endM) - stationsApart(track, b, endM))[0] ?? null
   }

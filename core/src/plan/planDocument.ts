@@ -174,6 +174,7 @@ function tooFastDocument(fast: RoomTooFast) {
 function straightOnDocument(room: RoomToBeWrong) {
   return {
     verdict: room.verdict,
+    mark: room.mark,
     coneS: six(room.coneStationM),
     coneSpeedMps: six(room.coneSpeedMps),
     reactionM: six(room.reactionM),

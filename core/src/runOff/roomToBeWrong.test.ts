@@ -149,6 +149,24 @@ describe('room to be wrong', () => {
     expect(withAnother(-15).coneStationM).toBeCloseTo(stationM, 6)
   })
 
+  it('is looked at where the driver only lifts too', () => {
+    // so weak that it comes to the bend little faster than it can take it
+    const weakly = [6, 8, 10, 12, 14, 16, 18].map((nm) => {
+      const weak = plainVehicle({ torqueNm: [[0, nm]], muBrake: 1, brakeMaxG: 1, dragAreaM2: 2 })
+      return accepted(solvePlan({ circuit: stadium(2), vehicle: weak, setup }))
+    })
+    const solution = weakly.find(({ corners }) => corners.some((c) => c.points.lift))!
+    const lifted = solution.corners.filter((c) => c.points.lift)
+    expect(lifted.length).toBeGreaterThan(0)
+    const { room, cones } = plainMarks(solution)
+    for (const { number, points } of lifted) {
+      const found = room.find((r) => r.cornerNumber === number)!
+      // a lift cone that would stand beside the turn cone is left to it
+      const cone = cones.find((c) => c.cornerNumber === number && c.duty === 'lift') ?? points.lift!
+      expect(found).toMatchObject({ mark: 'lift', coneStationM: cone.stationM })
+    }
+  })
+
   it('is unknown, not enough, where the circuit’s file says nothing', () => {
     expect(firstCorner(null).room).toMatchObject({ verdict: 'unknown', marginM: null, obstacleSpeedMps: null })
   })

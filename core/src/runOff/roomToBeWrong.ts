@@ -9,9 +9,11 @@ import { groundGrip } from './groundGrip'
 import { brake, straightForces } from './stopping'
 import { goStraightOn, type StraightOn } from './straightOn'
 
-/** The room that is left when a driver brakes late at the brake cone (docs/model.md, Room to be wrong). */
+/** The room that is left when a driver is late at the brake or lift cone (docs/model.md, Room to be wrong). */
 export interface RoomToBeWrong {
   readonly cornerNumber: string
+  /** what the cone asks for */
+  readonly mark: 'brake' | 'lift'
   readonly coneStationM: number
   readonly coneSpeedMps: number
   /** driven before the brakes go on, m */
@@ -81,9 +83,9 @@ function leastThatPasses(most: number, passes: (value: number) => boolean): numb
 }
 
 /**
- * For every corner that is braked for: the student does nothing for `reactionS` after the brake cone, then brakes straight on
+ * For every corner that is braked or lifted for: the student does nothing for `reactionS` after the cone, then brakes straight on
  * as hard as pace 1.0 allows, and beyond the edge as hard as the ground does.
- * @param coneStationM - where a corner's brake cone stands, by corner number; its brake start where none does
+ * @param coneStationM - where a corner's brake cone stands, by corner number; where its brakes or lift begin where none does
  */
 export function roomToBeWrong(
   driven: Driven,
@@ -97,9 +99,10 @@ export function roomToBeWrong(
   const able = straightForces(driven, { lateral: 1, brake: 1, drive: 1 })
   const driving = straightForces(driven, driven.setup.pace)
   return corners.flatMap(({ number, points }): RoomToBeWrong[] => {
-    const { brakeStart, turnIn } = points
-    if (!brakeStart || !turnIn) return []
-    const coneM = coneStationM(number) ?? brakeStart.stationM
+    const { turnIn } = points
+    const slowing = points.brakeStart ?? points.lift
+    if (!slowing || !turnIn) return []
+    const coneM = coneStationM(number) ?? slowing.stationM
     // a driver who brakes into the corner goes straight on from the cone itself
     const approachM = Math.max(0, signedApart(track, coneM, turnIn.stationM))
     const off = approachM > 0 ? turnIn : pointAt(driven.driven, coneM)
@@ -119,7 +122,7 @@ export function roomToBeWrong(
       const reactionM = speedMps * reactionS
       return { reactionM, brakingM: brake(driven, able, wayFrom(earlierM, reactionM), speedMps).metres }
     }
-    const speedAt = (stationM: number) => speedAtCone(driven, driving, brakeStart, stationM)
+    const speedAt = (stationM: number) => speedAtCone(driven, driving, slowing, stationM)
     const coneSpeedMps = speedAt(coneM)
     const { reactionM, brakingM } = neededFrom(0, coneSpeedMps)
     const marginM = marginOf(toEdgeM, toObstacleM, reactionM + brakingM)
@@ -131,6 +134,7 @@ export function roomToBeWrong(
     return [
       {
         cornerNumber: number,
+        mark: points.brakeStart ? 'brake' : 'lift',
         coneStationM: coneM,
         coneSpeedMps,
         reactionM,
@@ -147,7 +151,7 @@ export function roomToBeWrong(
             : brake(driven, able, wayFrom(0, reactionM), coneSpeedMps, Math.max(0, toObstacleM - reactionM)).speedMps,
         verdict: verdictOf(straight, marginM),
         coneEarlierM: unsafe ? leastThatPasses(MOST_EARLIER_M, (earlier) => stops(earlier, speedAt(coneM - earlier))) : null,
-        paceShare: unsafe ? slowEnough(driven, (slower) => stops(0, slowerAtCone(track, slower, brakeStart, coneM))) : null,
+        paceShare: unsafe ? slowEnough(driven, (slower) => stops(0, slowerAtCone(track, slower, slowing, coneM))) : null,
       },
     ]
   })

@@ -24,7 +24,7 @@ interface ConeEffectProps {
 /** What a moved mark does to the lap, and how much room is left if it is missed. */
 export function ConeEffect({ cone, input, marked }: ConeEffectProps) {
   const change = changeOf(cone)
-  const room = cone.duty === 'brake' ? marked.room.find((r) => r.cornerNumber === cone.cornerNumber) : undefined
+  const room = cone.duty === 'brake' || cone.duty === 'lift' ? marked.room.find((r) => r.cornerNumber === cone.cornerNumber) : undefined
   return (
     <>
       {change && <TimeOf cone={cone} change={change} input={input} marked={marked} />}

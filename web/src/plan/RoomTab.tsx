@@ -32,7 +32,7 @@ interface RoomTabProps {
   onChange: (draft: PlanDraft) => void
 }
 
-/** Room at every corner: a second late and straight on where it is braked for, and 10 % too fast. The worst first. */
+/** Room at every corner: a second late and straight on where it is slowed for, and 10 % too fast. The worst first. */
 export function RoomTab({ marked, vehicle, draft, corner, onCorner, onChange }: RoomTabProps) {
   const answer = (given: UnsafeAnswer | null, number: string) =>
     onChange({
@@ -48,9 +48,9 @@ export function RoomTab({ marked, vehicle, draft, corner, onCorner, onChange }: 
         Room to be wrong
       </Typography>
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
-        <strong>Late</strong>: the driver brakes one second after the brake cone, as hard as the vehicle can, and goes straight on. Drawn to
-        scale from the cone: the stopping distance, the edge, and the first obstacle. <strong>10 % too fast</strong>: the driver turns no
-        harder than planned, runs wide, and brakes where the vehicle leaves the road. Worst first.
+        <strong>Late</strong>: the driver brakes one second after the brake or lift cone, as hard as the vehicle can, and goes straight on.
+        Drawn to scale from the cone: the stopping distance, the edge, and the first obstacle. <strong>10 % too fast</strong>: the driver
+        turns no harder than planned, runs wide, and brakes where the vehicle leaves the road. Worst first.
       </Typography>
       {corners.length === 0 && <Typography variant="body2">The circuit has no corners.</Typography>}
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>

@@ -16,6 +16,7 @@ afterEach(() => vi.unstubAllGlobals())
 const own = solved()
 const enough: Room = {
   cornerNumber: '1',
+  mark: 'brake',
   coneStationM: 100,
   coneSpeedMps: 30,
   reactionM: 30,
@@ -166,7 +167,7 @@ describe('room to be wrong', () => {
 
   it('is computed for the made-up day’s own corners', () => {
     expect(markedStadium({}, own).room.map((r) => r.cornerNumber)).toEqual(
-      own.corners.filter((c) => c.points.brakeStart).map((c) => c.number),
+      own.corners.filter((c) => c.points.brakeStart ?? c.points.lift).map((c) => c.number),
     )
   })
 })

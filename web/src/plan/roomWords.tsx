@@ -5,7 +5,7 @@ import { count, metres, speed } from '../format/format'
 type Rooms = Pick<MarkedPlan, 'room' | 'tooFast'>
 type Verdict = RoomTooFast['verdict']
 
-/** What is found of one corner: a second late, where it is braked for, and 10 % too fast. */
+/** What is found of one corner: a second late, where it is braked or lifted for, and 10 % too fast. */
 export interface CornerRoom {
   readonly cornerNumber: string
   readonly late: RoomToBeWrong | null
@@ -35,7 +35,7 @@ export function worstFirst({ room, tooFast }: Rooms): CornerRoom[] {
 const percent = (share: number) => `${Math.floor(share * 100)} %`
 
 /** What is found of a corner where the driver brakes late, in words with its numbers. */
-export function roomWords({ verdict, marginM, surface, obstacleSpeedMps, coneEarlierM, paceShare }: RoomToBeWrong): string {
+export function roomWords({ verdict, mark, marginM, surface, obstacleSpeedMps, coneEarlierM, paceShare }: RoomToBeWrong): string {
   switch (verdict) {
     case 'room':
       return marginM === null ? 'going straight on stays on the road' : `${metres(marginM)} left`
@@ -43,7 +43,7 @@ export function roomWords({ verdict, marginM, surface, obstacleSpeedMps, coneEar
       return 'not known: the circuit’s file has no run-off here'
     case 'unsafe': {
       const ways = [
-        ...(coneEarlierM === null ? [] : [`the brake cone ${Math.ceil(coneEarlierM)} m earlier`]),
+        ...(coneEarlierM === null ? [] : [`the ${mark} cone ${Math.ceil(coneEarlierM)} m earlier`]),
         ...(paceShare === null ? [] : [`${percent(paceShare)} of this pace`]),
       ]
       const hit = `unsafe: ${metres(-(marginM ?? 0))} short over the ${surface ?? 'edge'}, ${speed(obstacleSpeedMps ?? 0)} at the first obstacle`
@@ -72,7 +72,7 @@ interface ShownMargin {
   readonly unsafe: boolean
 }
 
-/** The margins of the corners that are braked for, and of those that are not and where too fast is unsafe or not known, by number. */
+/** The margins of the corners that are slowed for, and of those that are not and where too fast is unsafe or not known, by number. */
 export function marginsOf(rooms: Rooms): ReadonlyMap<string, ShownMargin> {
   const shown = worstFirst(rooms).filter(({ late, verdict }) => late !== null || verdict === 'unsafe' || verdict === 'unknown')
   return new Map(

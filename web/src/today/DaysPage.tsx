@@ -59,7 +59,7 @@ export function DaysPage() {
               <Table size="small" aria-label="Days">
                 <TableHead>
                   <TableRow>
-                    {['Date', '', 'Day', 'Circuit', 'Weather', ''].map((head, k) => (
+                    {['Day', 'Date', '', 'Circuit', 'Weather', ''].map((head, k) => (
                       <TableCell key={k}>{head}</TableCell>
                     ))}
                   </TableRow>
@@ -67,13 +67,13 @@ export function DaysPage() {
                 <TableBody>
                   {[...list].reverse().map((day) => (
                     <TableRow key={day.id}>
-                      <TableCell sx={{ whiteSpace: 'nowrap' }}>{longDay(day.date)}</TableCell>
-                      <TableCell>{when(day.date)}</TableCell>
                       <TableCell>
                         <Link component={RouterLink} to={dayPath(day.id)} sx={{ fontWeight: 700 }}>
                           {day.name}
                         </Link>
                       </TableCell>
+                      <TableCell sx={{ whiteSpace: 'nowrap' }}>{longDay(day.date)}</TableCell>
+                      <TableCell>{when(day.date)}</TableCell>
                       <TableCell>{circuits.data?.find((c) => c.id === day.circuitId)?.name}</TableCell>
                       <TableCell>{day.weather}</TableCell>
                       <RowActions name={day.name} onChange={() => setOpen(day)} onArchive={() => archive(archivable(day))} />
