@@ -10,9 +10,10 @@ import { ComputePool, TookTooLong } from './computePool'
 import { Solver } from './solver'
 
 // a search of another version, as after an upgrade
-const search = vi.hoisted(() => ({ version: 1 }))
+const search = vi.hoisted(() => ({ version: 0, own: 0 }))
 vi.mock('@ochote/core', async (original) => {
-  const core = await original<object>()
+  const core = await original<{ LINE_SEARCH_VERSION: number }>()
+  search.own = search.version = core.LINE_SEARCH_VERSION
   return Object.defineProperty({ ...core }, 'LINE_SEARCH_VERSION', { get: () => search.version })
 })
 
@@ -24,7 +25,7 @@ beforeEach(async () => {
   day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
 })
 afterEach(async () => {
-  search.version = 1
+  search.version = search.own
   await app.stop()
 })
 
@@ -61,7 +62,7 @@ describe('the solution of a saved plan', () => {
   it('is asked for, and computed if nobody did yet, as after another search was put in', async () => {
     const plan = await save(day.plans[0]!, given(day.plans[0]!, 0.25))
     const before = await stored(keyOf(plan))
-    search.version = 2
+    search.version = search.own + 1
     expect(await find(keyOf(plan))).toEqual({ solution: null, computing: true })
     expect(await stored(keyOf(plan))).toEqual(before)
   }, 40_000)
@@ -140,7 +141,16 @@ describe('the solution of a saved plan', () => {
 describe('the solution of a plan version', () => {
   const markReady = async (plan: Plan): Promise<string> => {
     const id = randomUUID()
-    const marked = await app.ask('POST', `/api/plans/${plan.id}/versions`, { id, by: 'Rhona Keld', fromVersion: plan.version })
+    // whatever is unsafe is answered for
+    const unsafeAnswers = Array.from({ length: 11 }, (_, k) => ({
+      cornerNumber: String(k + 1),
+      reason: 'Known',
+      by: 'Rhona Keld',
+      shortM: 500,
+    }))
+    const draft = { ...draftOf(plan), unsafeAnswers }
+    const answered = (await app.ask('PUT', `/api/plans/${plan.id}`, { draft, fromVersion: plan.version })).body as Plan
+    const marked = await app.ask('POST', `/api/plans/${plan.id}/versions`, { id, by: 'Rhona Keld', fromVersion: answered.version })
     expect(marked.status).toBe(201)
     return id
   }
@@ -150,9 +160,9 @@ describe('the solution of a plan version', () => {
     const planVersionId = await markReady(plan)
     const question = { ...keyOf(plan), planVersionId }
     const own = await stored(question)
-    search.version = 2
+    search.version = search.own + 1
     await app.db('solutions').delete()
-    await save(plan, given(plan, 0.1))
+    await save({ ...plan, version: plan.version + 1 }, given(plan, 0.1))
     await app.all.circuits.save({ id: plan.circuitId, name: 'Changed', lengthM: 1, closed: true }, circuits.yard, 1)
     expect(await find(question)).toEqual({ solution: own, computing: false })
     // and what was computed for the very same inputs is not computed anew for anyone
