@@ -125,7 +125,8 @@ describe('a save whose answer was lost', () => {
     const plan = day.plans.find((p) => p.name === 'Hatch, wet morning')! // which has nothing unsafe on it
     const another = day.plans.find((p) => p !== plan)
     const id = randomUUID()
-    const mark = (of: typeof another) => app.ask('POST', `/api/plans/${of!.id}/versions`, { id, by: 'Rhona Keld', fromVersion: of!.version })
+    const mark = (of: typeof another) =>
+      app.ask('POST', `/api/plans/${of!.id}/versions`, { id, by: 'Rhona Keld', fromVersion: of!.version })
     expect([(await mark(plan)).status, (await mark(plan)).status]).toEqual([201, 201])
     expect((await mark(another)).status).toBe(400)
     expect((await app.all.plans.find(another!.id))!.ready).toBeNull()
