@@ -92,7 +92,7 @@ function numbersOf(all: Driven, points: CornerPoints, nextBrake: CornerPoint | n
   }
 }
 
-/** A corner that leads to more than this under power is for its exit or the speed carried, whatever comes after. */
+/** A corner followed by more than this under power is for its exit or the speed carried. */
 const LONG_POWER_S = 3
 /** A corner that prepares the next one has that one's brakes or lift within this after its exit. */
 const SETS_UP_WITHIN_S = 1.5

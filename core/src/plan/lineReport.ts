@@ -10,7 +10,7 @@ import { roadAlong } from '../line/roadAlong'
 import { MOST_SPEED_LOST_SHARE } from '../line/tightLine'
 import { forcesAlong } from '../vehicle/forces'
 import { speedAlong } from '../speed/speedAlong'
-import { roomWhenTooFast } from '../whatIf/tooFast'
+import { runWide } from '../runOff/runWide'
 import type { SolvedCorner } from '../corners/solvedCorner'
 
 /** A corner under the late-apex school: how it keeps to it, or why it need not. */
@@ -29,8 +29,8 @@ interface TightCorner {
 /** Room left to the outer edge if a corner is driven 10 % too fast, on this line and on the fastest. */
 interface TooFastCorner {
   readonly cornerNumber: string
-  readonly leftM: number | null
-  readonly fastestLeftM: number | null
+  readonly leftM: number
+  readonly fastestLeftM: number
 }
 
 /** What a line's school costs and gains. */
@@ -44,8 +44,6 @@ export interface LineReport {
   /** where the vehicle is over an edge, as it may be on a line drawn by hand */
   readonly overEdge: readonly OverEdge[]
 }
-
-const TOO_FAST = 1.1
 
 /** Compares the chosen line with the fastest one, and checks it against its school's rules. */
 export function lineReport(all: Driven, corners: readonly SolvedCorner[], chosen: ChosenLine): LineReport {
@@ -80,8 +78,8 @@ export function lineReport(all: Driven, corners: readonly SolvedCorner[], chosen
     overEdge: over,
     tooFast: corners.map((corner, c) => ({
       cornerNumber: corner.number,
-      leftM: roomWhenTooFast(all, corner, TOO_FAST),
-      fastestLeftM: roomWhenTooFast(fastest, { ...corner, points: points[c]! }, TOO_FAST),
+      leftM: runWide(all, corner, all.forces).leftM,
+      fastestLeftM: runWide(fastest, { ...corner, points: points[c]! }, forces).leftM,
     })),
   }
 }

@@ -149,8 +149,8 @@ function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFa
     overEdge: overEdge.map((o) => ({ from: six(o.fromM), to: six(o.toM), side: o.side, byM: six(o.byM) })),
     leftToOuterEdgeTenPerCentTooFast: tooFast.map((c) => ({
       corner: c.cornerNumber,
-      m: maybeSix(c.leftM),
-      fastestM: maybeSix(c.fastestLeftM),
+      m: six(c.leftM),
+      fastestM: six(c.fastestLeftM),
     })),
   }
 }

@@ -73,7 +73,7 @@ export function readiness({ marked, scheme, answers, students, briefed }: Readin
         open.length > 0
           ? `Unsafe and not answered: ${corners(open)}. Move the brake cone, lower the pace, or write the reason by name`
           : unsafe.length === 0
-            ? 'Room for a second late wherever run-off is known'
+            ? 'Enough room for a driver a second late, where the run-off is known'
             : `${unsafe.length} unsafe, each answered by name`,
     },
     {
@@ -82,8 +82,8 @@ export function readiness({ marked, scheme, answers, students, briefed }: Readin
       must: false,
       says:
         watch.length === 0
-          ? '10 % too fast ends at nothing, even for someone who turns no harder than planned'
-          : `10 % too fast without turning harder ends at something at ${corners(watch)}: brief it`,
+          ? 'A driver 10 % too fast hits nothing, even without turning harder'
+          : `A driver 10 % too fast hits something without turning harder: brief ${corners(watch)}`,
     },
     {
       key: 'edge',
@@ -100,7 +100,7 @@ export function readiness({ marked, scheme, answers, students, briefed }: Readin
       must: false,
       says:
         unknown.length === 0
-          ? 'Run-off is known wherever a mistake would leave the road'
+          ? 'The circuit has the run-off wherever a mistake would leave the road'
           : `Run-off not known beyond ${corners(unknown)}: put it on the circuit`,
     },
     {

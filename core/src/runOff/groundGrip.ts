@@ -9,7 +9,7 @@ export const isWet = ({ grip }: Pick<Setup['conditions'], 'grip'>): boolean => g
 
 /**
  * How hard a vehicle brakes on a run-off surface, g (docs/model.md, Room to be wrong).
- * @param surface - of the run-off; whatever is neither asphalt nor gravel counts as grass
+ * @param surface - of the run-off; anything but asphalt and gravel counts as grass
  * @returns null on asphalt, which has the road's own grip
  */
 export function groundGrip(

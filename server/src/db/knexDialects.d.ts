@@ -1,4 +1,4 @@
-/** Knex types its clients for no dialect by itself. */
+/** Knex has no types for its dialects. */
 declare module 'knex/lib/dialects/better-sqlite3/index.js' {
   import type { Knex } from 'knex'
 

@@ -1,11 +1,10 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle, Typography } from '@mui/material'
+import { Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { usualGround, type Ground, type School, type Setup, type Vehicle } from '@ochote/contracts'
 import { groundGrip, isWet } from '@ochote/core'
 import { schoolQuery } from '../api/queries'
 import { useSaveSchool } from '../api/useSaveSchool'
-import { CommitField } from '../forms/CommitField'
 import { outOfBounds, typedNumber } from '../forms/numbers'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -47,8 +46,13 @@ const fields = [
   { surface: 'gravel', state: 'wet', label: 'Wet gravel, g' },
 ] as const
 
+const textsOf = (ground: Ground) => fields.map(({ surface, state }) => String(ground[surface][state]))
+
 function GroundDialog({ school, onClose }: { school: School; onClose: () => void }) {
-  const [ground, setGround] = useState<Ground>(school.ground)
+  const [texts, setTexts] = useState(() => textsOf(school.ground))
+  const problems = fields.map((_, k) => outOfBounds(texts[k]!, LEAST_G, MOST_G))
+  const [dryGrass, wetGrass, dryGravel, wetGravel] = texts.map(typedNumber) as [number, number, number, number]
+  const ground: Ground = { grass: { dry: dryGrass, wet: wetGrass }, gravel: { dry: dryGravel, wet: wetGravel } }
   const { save, saving, error, conflict } = useSaveSchool(school, onClose)
   return (
     <Dialog open onClose={onClose} aria-labelledby="ground-title">
@@ -60,22 +64,24 @@ function GroundDialog({ school, onClose }: { school: School; onClose: () => void
           For every plan of this school. What is not grass or gravel counts as grass; ground is wet when the road’s grip is under 0.85. A
           motorcycle off the asphalt brakes with 0.10 g.
         </DialogContentText>
-        {fields.map(({ surface, state, label }) => (
-          <CommitField
+        {fields.map(({ label }, k) => (
+          <TextField
             key={label}
+            size="small"
             label={label}
-            numeric
             required
-            value={String(ground[surface][state])}
-            wrong={(text) => outOfBounds(text, LEAST_G, MOST_G)}
-            onTake={(text) => setGround({ ...ground, [surface]: { ...ground[surface], [state]: typedNumber(text) } })}
+            value={texts[k]}
+            error={problems[k] !== null}
+            helperText={problems[k] ?? undefined}
+            slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 12 } }}
+            onChange={(e) => setTexts(texts.map((text, n) => (n === k ? e.target.value : text)))}
           />
         ))}
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => setGround(usualGround)}>The usual estimates</Button>
+        <Button onClick={() => setTexts(textsOf(usualGround))}>The usual estimates</Button>
         <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={saving} onClick={() => save({ ground })}>
+        <Button variant="contained" disabled={saving || problems.some((problem) => problem !== null)} onClick={() => save({ ground })}>
           Save
         </Button>
       </DialogActions>

@@ -11,9 +11,7 @@ function missing({ apexShare, toEdgeRad, riseShare }: LateApexCorner): string {
 
 /** Mean of what is left at the outer edge, over the corners where both lines tell. */
 function meanGain(solution: PlanSolution): number | null {
-  const gains = solution.lineReport.tooFast.flatMap(({ leftM, fastestLeftM }) =>
-    leftM === null || fastestLeftM === null ? [] : [leftM - fastestLeftM],
-  )
+  const gains = solution.lineReport.tooFast.map(({ leftM, fastestLeftM }) => leftM - fastestLeftM)
   return gains.length === 0 ? null : gains.reduce((a, b) => a + b, 0) / gains.length
 }
 

@@ -79,9 +79,11 @@ describe('room to be wrong', () => {
       'No earlier cone or lower pace that was tried is enough',
     )
     expect(roomWords(unknown)).toContain('not known')
-    expect(tooFastWords(fast)).toBe('unsafe: off at 72 km/h onto gravel, 29 km/h at the first obstacle, however hard they turn')
+    expect(tooFastWords(fast)).toBe(
+      'unsafe: off at 72 km/h onto gravel, 29 km/h at the first obstacle, even turning as hard as the tyres can',
+    )
     expect(tooFastWords({ ...fast, verdict: 'watch' })).toBe(
-      'off at 72 km/h onto gravel, 29 km/h at the first obstacle; the tyres hold it if they turn harder',
+      'off at 72 km/h onto gravel, 29 km/h at the first obstacle; not if they turn as hard as the tyres can',
     )
     expect(tooFastWords({ ...fast, verdict: 'room', marginM: 3 })).toBe('off at 72 km/h onto gravel, 3 m left')
     expect(tooFastWords({ ...fast, verdict: 'unknown', surface: null, marginM: null })).toContain('not known')
@@ -150,6 +152,7 @@ describe('room to be wrong', () => {
     await userEvent.clear(wetGrass)
     await userEvent.type(wetGrass, '3')
     expect(screen.getByText('found 3, expected 0.02 to 1.2')).toBeTruthy()
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true)
     await userEvent.clear(wetGrass)
     await userEvent.type(wetGrass, '0,15')
     await userEvent.click(screen.getByRole('button', { name: 'Save' }))

@@ -63,7 +63,7 @@ export function tooFastWords({ leavesAtM, leftM, speedMps, surface, marginM, obs
   if (verdict === 'unknown' || marginM === null) return `${off} onto ${surface}; how far it reaches is not known`
   if (marginM >= 0) return `${off} onto ${surface}, ${metres(marginM)} left`
   const hit = `${off} onto ${surface}, ${speed(obstacleSpeedMps ?? 0)} at the first obstacle`
-  return verdict === 'watch' ? `${hit}; the tyres hold it if they turn harder` : `unsafe: ${hit}, however hard they turn`
+  return verdict === 'watch' ? `${hit}; not if they turn as hard as the tyres can` : `unsafe: ${hit}, even turning as hard as the tyres can`
 }
 
 /** A corner's margin as the circuit shows it. */

@@ -3,9 +3,7 @@ import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
 import { SolvedSession } from '../SolvedSession'
-import { useArchive } from '../../records/useArchive'
-import { ProblemNotice } from '../../problem/ProblemNotice'
-import { archivableSession, SessionActions } from '../SessionActions'
+import { SessionActions } from '../SessionActions'
 import { RunSeats } from '../RunSeats'
 import { useSessionDay } from '../useSessionDay'
 import { Lead } from './Lead'
@@ -15,7 +13,6 @@ import { LedForm } from './LedForm'
 export function LeadPage() {
   const { dayId, sessionId, day } = useSessionDay()
   const [making, setMaking] = useState<'new' | 'changed' | null>(null)
-  const { archive, error } = useArchive()
   return (
     <Loaded query={day}>
       {(data) => {
@@ -46,13 +43,7 @@ export function LeadPage() {
                 actions={
                   <>
                     {seats}
-                    <SessionActions
-                      session={session}
-                      onNew={() => setMaking('new')}
-                      onChange={() => setMaking('changed')}
-                      onArchive={() => archive(archivableSession(session))}
-                    />
-                    {error && <ProblemNotice error={error} />}
+                    <SessionActions session={session} onNew={() => setMaking('new')} onChange={() => setMaking('changed')} />
                   </>
                 }
               />

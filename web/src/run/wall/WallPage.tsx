@@ -2,9 +2,7 @@ import { useState } from 'react'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
-import { useArchive } from '../../records/useArchive'
-import { ProblemNotice } from '../../problem/ProblemNotice'
-import { archivableSession, SessionActions } from '../SessionActions'
+import { SessionActions } from '../SessionActions'
 import { RunSeats } from '../RunSeats'
 import { SolvedSession } from '../SolvedSession'
 import { useSessionDay } from '../useSessionDay'
@@ -15,7 +13,6 @@ import { Wall } from './Wall'
 export function WallPage() {
   const { dayId, sessionId, day } = useSessionDay()
   const [making, setMaking] = useState<'new' | 'changed' | null>(null)
-  const { archive, error } = useArchive()
   return (
     <Loaded query={day}>
       {(data) => {
@@ -44,13 +41,7 @@ export function WallPage() {
                 actions={
                   <>
                     {seats}
-                    <SessionActions
-                      session={session}
-                      onNew={() => setMaking('new')}
-                      onChange={() => setMaking('changed')}
-                      onArchive={() => archive(archivableSession(session))}
-                    />
-                    {error && <ProblemNotice error={error} />}
+                    <SessionActions session={session} onNew={() => setMaking('new')} onChange={() => setMaking('changed')} />
                   </>
                 }
               />
