@@ -24,6 +24,8 @@ export const setupSchema = z
       .min(1)
       .max(20_000)
       .optional(),
+    /** numbers of corners that need no late apex, by choice */
+    lateApexNotAt: z.array(z.string().min(1).max(20)).max(200).optional(),
     insideMarginM: z.number().min(0).max(10),
     outsideMarginM: z.number().min(0).max(10),
     conditions: conditionsSchema.default({ grip: 1, rubberedGrip: 1, airDensity: 1.2, windMps: 0, windFromDeg: 0 }),

@@ -11,7 +11,7 @@ const foundLineSchema = z.object({
   fastest: coefficients.nullable(),
   /** the usual dry line, where the rubber lies; null where the search did not ask for it */
   usual: coefficients.nullable(),
-  /** corners that the late-apex school leaves alone, with the reason */
+  /** corners that the late-apex or tight school leaves alone, with the reason */
   exempt: z.array(z.tuple([z.string(), z.string()])).max(200),
 })
 export type FoundLine = z.infer<typeof foundLineSchema>

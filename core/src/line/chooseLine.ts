@@ -3,21 +3,24 @@ import type { FieldProblem, FoundLine, Setup, Vehicle } from '@ochote/contracts'
 import type { Corner } from '../geometry/corners'
 import { sampleTrack, type Track } from '../geometry/track'
 import { success, type Outcome } from '../outcome/outcome'
+import { cornerOwners } from './cornerPieces'
+import { driver } from './drivenLine'
 import { fastestLine, lineSpaces, type LineProblem } from './fastestLine'
 import { givenLine } from './givenLine'
-import { gripMapOf, usualLineOf, type UsualLine } from './gripMap'
+import { gripMapOf, RAMP_M, rubberOf, usualLineOf, type UsualLine } from './gripMap'
 import { lateApexLine } from './lateApex'
 import { lineBounds } from './lineBounds'
 import { exemptFromLateApex, leastSpeeds } from './fastestDriven'
 import { knotSpacingFor, lineOf, offsetBasis } from './offsetBasis'
-import type { OffsetLine } from './path'
-import { mostCurvature, tightLine } from './tightLine'
+import { linePointsOf } from './linePoints'
+import { pathOf, type OffsetLine } from './path'
+import { mostCurvature, tightLine, tightWithin } from './tightLine'
 
 /** How a line was found. */
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
 /** Version of the search. A line stored by another version is not used. */
-export const LINE_SEARCH_VERSION = 2
+export const LINE_SEARCH_VERSION = 3
 
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4
@@ -29,7 +32,7 @@ export interface ChosenLine {
   readonly method: LineMethod
   /** the fastest line, which the late-apex and tight schools start from and are compared with */
   readonly fastest: OffsetLine | null
-  /** why corners are exempt from the late-apex school, by corner number */
+  /** why corners are not driven as the late-apex or tight school asks, by corner number */
   readonly exempt: ReadonlyMap<string, string>
   /** the usual dry line that grip was computed with */
   readonly usual: UsualLine
@@ -40,6 +43,8 @@ export interface ChosenLine {
 interface ChooseLineOptions {
   /** the result of an earlier search for the same circuit, vehicle and set-up */
   readonly found?: FoundLine
+  /** the result for a similar vehicle or set-up on the same circuit: a few steps from it give a first answer, not the line itself */
+  readonly near?: FoundLine
   /** receives the share of the search done, 0…1; a throw stops the search */
   readonly onProgress?: (share: number) => void
 }
@@ -52,7 +57,7 @@ export function chooseLine(
   corners: readonly Corner[],
   vehicle: Vehicle,
   setup: Setup,
-  { found: stored, onProgress }: ChooseLineOptions = {},
+  { found: stored, near, onProgress }: ChooseLineOptions = {},
 ): Outcome<ChosenLine, FieldProblem[]> {
   const usual = stored?.usual ? Float64Array.from(stored.usual) : usualLineOf(track.circuit, setup.conditions)
   if (setup.lineSchool === 'given') {
@@ -61,7 +66,9 @@ export function chooseLine(
   }
   const basis = offsetBasis(track, knotSpacingFor(vehicle.kind))
   const search =
-    stored?.coefficients.length === basis.size ? success(stored) : findLine({ track, corners, vehicle, setup, usual }, onProgress)
+    stored?.coefficients.length === basis.size
+      ? success(stored)
+      : findLine({ track, corners, vehicle, setup, usual, near: near?.coefficients.length === basis.size ? near : null }, onProgress)
   if (!search.ok) return search
   const found = search.value
   return success({
@@ -80,11 +87,12 @@ interface LineSearch {
   readonly vehicle: Vehicle
   readonly setup: Setup
   readonly usual: UsualLine
+  readonly near: FoundLine | null
 }
 
 /** Searches for the line of a school. */
 function findLine(
-  { track, corners, vehicle, setup, usual }: LineSearch,
+  { track, corners, vehicle, setup, usual, near }: LineSearch,
   onProgress?: (share: number) => void,
 ): Outcome<FoundLine, FieldProblem[]> {
   // bounds are checked and lines searched for at fixed steps, so that the line does not depend on the step it is then driven at
@@ -98,13 +106,19 @@ function findLine(
   const problem: LineProblem = {
     track,
     gripOf: (sampled, rampM) => gripMapOf(sampled, setup.conditions, usual, rampM),
+    rubberOf: (sampled) => rubberOf(sampled, setup.conditions, usual),
     vehicle,
     setup,
     bounds: bounds.value,
     knotSpacingM,
   }
   const alone = setup.lineSchool === 'fastest'
-  const start = fastestLine({ ...problem, onProgress: (share) => onProgress?.(alone ? share : FASTEST_SHARE * share) }).coefficients
+  const nearFastest = near && Float64Array.from(near.fastest ?? near.coefficients)
+  const start = fastestLine({
+    ...problem,
+    ...(nearFastest ? { near: nearFastest } : {}),
+    onProgress: (share) => onProgress?.(alone ? share : FASTEST_SHARE * share),
+  }).coefficients
   const usualToStore = usual && [...usual]
   if (alone) return success({ coefficients: [...start], fastest: null, usual: usualToStore, exempt: [] })
   const search = {
@@ -117,16 +131,43 @@ function findLine(
   const searched = search.spaceAt(search.searchStepM)
   const driven = { track: searched.track, line: lineOf(searched.basis, start), corners, vehicle, setup, usual }
   if (setup.lineSchool === 'late-apex') {
-    const exempt = exemptFromLateApex(driven)
-    // the line of least curvature is closer to the school's rules than the fastest line, so the search from it is shorter
-    const smooth = minimumCurvatureCoefficients(searched.track, searched.basis, bounds.value)
-    return success({
-      coefficients: [...lateApexLine({ ...search, corners, exempt, start: smooth })],
-      fastest: [...start],
-      usual: usualToStore,
-      exempt: [...exempt],
+    // the line of least curvature is closer to the school's rules than the fastest line, but lies in the band where that is slippery
+    const isRubbered = setup.conditions.rubberedGrip !== 1
+    const smooth = () => minimumCurvatureCoefficients(searched.track, searched.basis, bounds.value)
+    // a near line of another school has no late apexes to follow
+    const nearLate = near?.fastest && near.exempt.length < corners.length ? Float64Array.from(near.coefficients) : null
+    const late = lateApexLine({
+      ...search,
+      drive: driver(searched.track, searched.basis, problem.gripOf(searched.track, RAMP_M), vehicle, setup),
+      corners,
+      exempt: nearLate ? new Map(near!.exempt) : exemptFromLateApex(driven, setup.lateApexNotAt ?? []),
+      fastest: start,
+      follows: nearLate !== null,
+      starts: nearLate ? [nearLate] : [start, ...(isRubbered ? [] : [smooth()])],
     })
+    return success({ coefficients: [...late.coefficients], fastest: [...start], usual: usualToStore, exempt: [...late.exempt] })
   }
-  const mostCurvaturePerM = mostCurvature({ ...driven, ...leastSpeeds(driven) }, vehicle, setup)
-  return success({ coefficients: [...tightLine({ ...search, mostCurvaturePerM })], fastest: [...start], usual: usualToStore, exempt: [] })
+  const speeds = { ...driven, ...leastSpeeds(driven) }
+  // what it costs is measured finely: the limit is close
+  const fine = search.spaceAt(search.searchStepM / 2)
+  const onFine = lineOf(fine.basis, start)
+  const points = linePointsOf({ track: fine.track, line: onFine, path: pathOf(fine.track, onFine) }, corners)
+  const driveFinely = driver(fine.track, fine.basis, problem.gripOf(fine.track, RAMP_M), vehicle, setup)
+  const tight = tightWithin({
+    ...fine,
+    drive: driveFinely,
+    owner: cornerOwners(
+      fine.track,
+      corners.map(({ number }, c) => ({ number, apexM: points[c]!.apexM })),
+    ),
+    corners: corners.map((c) => c.number),
+    fastest: driveFinely(start),
+    lineFor: (lostShare) => tightLine({ ...search, mostCurvaturePerM: mostCurvature(speeds, vehicle, setup, lostShare) }),
+  })
+  return success({
+    coefficients: [...tight.coefficients],
+    fastest: [...start],
+    usual: usualToStore,
+    exempt: [...tight.notTight],
+  })
 }

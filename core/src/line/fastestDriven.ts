@@ -1,10 +1,10 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
 import { turnSign, type Corner } from '../geometry/corners'
-import { stationsApart, type Track } from '../geometry/track'
+import { sampleAtStation, stationsApart, type Track } from '../geometry/track'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import { gripAlong, gripMapOf, type UsualLine } from './gripMap'
 import { samplesBetween } from './lateApexLook'
-import { linePointsOf, type LinePoints } from './linePoints'
+import { linePointsOf } from './linePoints'
 import { pathOf, type OffsetLine } from './path'
 import { roadAlong } from './roadAlong'
 
@@ -18,12 +18,16 @@ interface LineToDrive {
   readonly usual: UsualLine
 }
 
-/** Corners shorter than this are exempt from the late-apex school. */
+/** Corners that turn for less than this are exempt from the late-apex school. */
 const SHORTEST_M = 25
 /** Turning less than this is no turning: a corner's own least (docs/model.md, Corners). */
 const GENTLEST_PER_M = 1 / 250
-const BRAKES_ON_MPS2 = 0.1 * 9.80665
-const LIFTED_THROTTLE_SHARE = 0.5
+/** Corners are linked when the next turn-in comes so soon after an exit. */
+const LINKED_S = 1
+/** Slowing by less can't be seen, and gaining less is no acceleration, m/s. */
+const LEAST_SLOWED_MPS = 2 / 3.6
+const LEAST_GAINED_MPS = 5 / 3.6
+const FULL_THROTTLE_SHARE = 0.95
 
 function drive({ track, line, corners, vehicle, setup, usual }: LineToDrive) {
   const path = pathOf(track, line)
@@ -46,26 +50,49 @@ export function leastIn(track: Track, trace: SpeedTrace, corner: Corner): number
   return Math.min(...samplesBetween(track, corner.startM, corner.endM).map((i) => trace.speedMps[i]!))
 }
 
-/** The corners that need no late apex on the fastest line, by number, with the reason. */
-export function exemptFromLateApex(driven: LineToDrive): Map<string, string> {
+/**
+ * The corners that are not asked for a late apex, by number, with the reason. Instructors teach it where a corner is slowed for and leads on
+ * to acceleration; of linked corners the last one has it, and the others set it up.
+ * @param driven - the fastest line
+ * @param leftOut - numbers of corners that the plan leaves out by choice
+ */
+export function exemptFromLateApex(driven: LineToDrive, leftOut: readonly string[]): Map<string, string> {
   const { track, corners } = driven
   const { path, trace, points } = drive(driven)
-  const exempt = new Map<string, string>()
-  corners.forEach((corner, c) => {
-    const lengthM = stationsApart(track, corner.startM, corner.endM)
+  const speedsBetween = (fromM: number, toM: number) => samplesBetween(track, fromM, toM).map((i) => trace.speedMps[i]!)
+  const reasonFor = (corner: Corner, c: number): string | null => {
+    const own = points[c]!
     const before = points[(c - 1 + corners.length) % corners.length]!
-    const alone = corners.length === 1 || (!track.closed && c === 0)
-    if (lengthM < SHORTEST_M) exempt.set(corner.number, `shorter than ${SHORTEST_M} m`)
-    else if (turnSign(corner) * path.curvaturePerM[points[c]!.peak]! < GENTLEST_PER_M) exempt.set(corner.number, 'driven almost straight')
-    else if (isFlat(track, trace, points[c]!, alone ? null : before)) exempt.set(corner.number, 'taken flat')
-  })
-  return exempt
+    const next = points[(c + 1) % corners.length]!
+    const alone = corners.length === 1
+    const isFirst = alone || (!track.closed && c === 0)
+    const isLast = alone || (!track.closed && c === corners.length - 1)
+    if (leftOut.includes(corner.number)) return 'left out by choice'
+    if (stationsApart(track, corner.startM, corner.endM) < SHORTEST_M) return `turns for less than ${SHORTEST_M} m`
+    if (turnSign(corner) * path.curvaturePerM[own.peak]! < GENTLEST_PER_M) return 'driven almost straight'
+    if (samplesBetween(track, own.turnInM, own.exitM).every((i) => trace.throttleShare[i]! >= FULL_THROTTLE_SHARE)) return 'taken flat'
+    const inCorner = speedsBetween(own.turnInM, own.exitM)
+    const slowestMps = Math.min(...inCorner)
+    const approach = speedsBetween(isFirst ? corner.startM : before.apexM, own.apexM)
+    if (Math.max(...approach) - slowestMps < LEAST_SLOWED_MPS) return 'neither braked nor lifted for'
+    if (isLast) return null
+    const gapS = secondsBetween(track, trace, own.exitM, next.turnInM)
+    const nextNumber = corners[(c + 1) % corners.length]!.number
+    if (gapS < LINKED_S) return `linked: corner ${nextNumber} turns in ${gapS.toFixed(1)} s after its exit, and this one sets it up`
+    const after = speedsBetween(own.apexM, next.turnInM)
+    return Math.max(...after) - slowestMps < LEAST_GAINED_MPS ? 'leads on to no acceleration' : null
+  }
+  return new Map(
+    corners.flatMap((corner, c) => {
+      const reason = reasonFor(corner, c)
+      return reason === null ? [] : [[corner.number, reason] as const]
+    }),
+  )
 }
 
-/** Whether a corner is neither braked nor lifted for, from the corner before it to its exit. */
-function isFlat(track: Track, trace: SpeedTrace, own: LinePoints, before: LinePoints | null): boolean {
-  const fromM = before ? before.exitM : own.turnInM
-  return samplesBetween(track, fromM, own.exitM).every(
-    (i) => trace.brakeMps2[i]! <= BRAKES_ON_MPS2 && trace.throttleShare[i]! >= LIFTED_THROTTLE_SHARE,
-  )
+/** Seconds from one station on to another. */
+function secondsBetween(track: Track, trace: SpeedTrace, fromM: number, toM: number): number {
+  const at = (stationM: number) => trace.timeS[sampleAtStation(track, stationM)]!
+  const seconds = at(toM) - at(fromM)
+  return seconds < 0 ? seconds + trace.lapTimeS : seconds
 }

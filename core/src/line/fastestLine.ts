@@ -1,12 +1,14 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
 import { sampleTrack, type Track } from '../geometry/track'
 import { corridorOf, DRAWN_IN_M, WITHIN_M } from './corridor'
-import type { GripMap } from './gripMap'
+import { RAMP_M, type GripMap, type Rubber } from './gripMap'
 import { lapCostOf } from './lapCost'
-import { FINDING, leastCost, POLISHING, type LineSpace, type Stage } from './leastCost'
+import { driver } from './drivenLine'
+import { joinLines } from './joinLines'
+import { FINDING, FOLLOWING, leastCost, POLISHING, SETTLING, type LineSpace, type Stage } from './leastCost'
 import type { LineBounds } from './lineBounds'
-import { minimumCurvatureCoefficients } from './minimumCurvature'
-import { lineOf, offsetBasis } from './offsetBasis'
+import { lineStarts } from './lineStarts'
+import { offsetBasis } from './offsetBasis'
 
 /** A line as its coefficients, which any sampling of the track can be given. */
 interface SolvedLine {
@@ -19,8 +21,12 @@ export interface LineProblem {
   readonly gripOf: (track: Track, rampM: number) => GripMap
   readonly vehicle: Vehicle
   readonly setup: Pick<Setup, 'pace' | 'brakingSchool' | 'conditions'>
+  /** the rubbered band; null where it grips like the rest */
+  readonly rubberOf: (track: Track) => Rubber | null
   readonly bounds: LineBounds
   readonly knotSpacingM: number
+  /** coefficients of the fastest line of a similar problem: a few steps from it give a first answer */
+  readonly near?: Float64Array
   /** share of the work done, 0…1; a throw stops it */
   readonly onProgress?: (share: number) => void
 }
@@ -72,35 +78,44 @@ function solveStages(
 }
 
 /**
- * The line of least lap time: from the line of least curvature downhill by lap time's own gradient (docs/line.md).
- * The separate school has many places it could settle in: it also starts where
- * the blend school would, and the quicker of both is polished.
+ * The line of least lap time, downhill by lap time's own gradient (docs/line.md): from each start to a line, then the quicker piece of each
+ * section of those lines, joined, and polished.
  */
 export function fastestLine(problem: LineProblem): SolvedLine {
   const { bounds, knotSpacingM, setup, onProgress } = problem
   const finer = Math.min(1, knotSpacingM / USUAL_KNOTS_M)
   const scaled = (stages: readonly Stage[]) => stages.map((stage) => ({ ...stage, stepM: stage.stepM * finer }))
-  const eased = FINDING.map((stage, k) => ({ ...stage, eased: k < FINDING.length - 1 }))
-  const finding = (setup.brakingSchool === 'separate' ? [FINDING, eased] : [FINDING]).map(scaled)
-  const polishing = scaled(POLISHING)
   const spaceAt = lineSpaces(problem)
-  const { track, basis, costAt } = spaceAt(polishing[0]!.stepM)
-  const smooth = minimumCurvatureCoefficients(track, basis, bounds)
-  const found = finding.map((stages, k) =>
-    solveStages(spaceAt, bounds, smooth, stages, (share) => onProgress?.((FINDING_SHARE * (k + share)) / finding.length)),
+  if (problem.near) return { coefficients: solveStages(spaceAt, bounds, problem.near, scaled(FOLLOWING), onProgress), knotSpacingM }
+  const [finding, settling, polishing] = [scaled(FINDING), scaled(SETTLING), scaled(POLISHING)]
+  const { track, basis } = spaceAt(polishing[0]!.stepM)
+  const drive = driver(track, basis, problem.gripOf(track, RAMP_M), problem.vehicle, setup)
+  const starts = lineStarts(track, basis, bounds, problem.rubberOf(track), setup.brakingSchool === 'separate')
+  const found = starts.map(({ coefficients, eased }, k) =>
+    drive(
+      solveStages(
+        spaceAt,
+        bounds,
+        coefficients,
+        finding.map((stage, s) => ({ ...stage, eased: eased && s < finding.length - 1 })),
+        (share) => onProgress?.((FINDING_SHARE * (k + share)) / starts.length),
+      ),
+    ),
   )
-  const { rounding, rampM } = polishing[0]!
-  const lapS = costAt(rounding, false, rampM)
-  const quickest = quickestOf(found, (coefficients) => lapS(lineOf(basis, coefficients)).value)
-  const coefficients = solveStages(spaceAt, bounds, quickest, polishing, (share) =>
+  let best = quickestOf(found)
+  for (let round = 0; round < JOINS && found.length > 1; round++) {
+    const joined = joinLines(track, basis, best, found, drive)
+    if (joined === best) break
+    best = quickestOf([joined, drive(solveStages(spaceAt, bounds, joined.coefficients, settling))])
+  }
+  const coefficients = solveStages(spaceAt, bounds, best.coefficients, polishing, (share) =>
     onProgress?.(FINDING_SHARE + (1 - FINDING_SHARE) * share),
   )
   return { coefficients, knotSpacingM }
 }
 
-const FINDING_SHARE = 0.5
+const FINDING_SHARE = 0.6
+const JOINS = 2
 
-const quickestOf = (lines: readonly Float64Array[], lapS: (line: Float64Array) => number): Float64Array => {
-  const times = lines.map(lapS)
-  return lines[times.indexOf(Math.min(...times))]!
-}
+const quickestOf = <T extends { readonly lapTimeS: number }>(lines: readonly T[]): T =>
+  lines.reduce((best, line) => (line.lapTimeS < best.lapTimeS ? line : best))

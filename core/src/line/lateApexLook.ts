@@ -6,7 +6,7 @@ import { pathOf, type OffsetLine } from './path'
 /** An apex is late when it is at least this far along the line from turn-in to exit, as a share of the distance. */
 const LATE_APEX_SHARE = { least: 0.58, most: 0.75 }
 /** A line is parallel to the edge when its angle to it is at most this … */
-const PARALLEL_RAD = (2 * Math.PI) / 180
+const PARALLEL_RAD = (3 * Math.PI) / 180
 /** … and steering is not added after the apex when it rises by no more than this share of the corner's peak. */
 const MOST_RISE_SHARE = 0.05
 
@@ -46,8 +46,16 @@ export function samplesBetween(track: Track, fromM: number, toM: number): number
   return samples
 }
 
-/** Measures how well each corner of a line meets the late-apex school. */
-export function measureCorners(track: Track, line: OffsetLine, corners: readonly Corner[]): MeasuredCorner[] {
+/** A search keeps this much inside the limits, so that they also hold where the line is measured at another step. */
+const SPARE = { share: 0.006, rad: (0.2 * Math.PI) / 180, rise: 0.008 }
+const NO_SPARE = { share: 0, rad: 0, rise: 0 }
+
+/**
+ * Measures how well each corner of a line meets the late-apex school.
+ * @param strict - keeps a little inside the limits, as a search does
+ */
+export function measureCorners(track: Track, line: OffsetLine, corners: readonly Corner[], strict = false): MeasuredCorner[] {
+  const spare = strict ? SPARE : NO_SPARE
   const path = pathOf(track, line)
   return linePointsOf({ track, line, path }, corners).map((points, c) => {
     const corner = corners[c]!
@@ -68,10 +76,10 @@ export function measureCorners(track: Track, line: OffsetLine, corners: readonly
     const riseShare = peakPerM > 0 ? rise / peakPerM : 0
     const met =
       peakPerM > 0 &&
-      apexShare >= LATE_APEX_SHARE.least &&
-      apexShare <= LATE_APEX_SHARE.most &&
-      Math.abs(toEdgeRad) <= PARALLEL_RAD &&
-      riseShare <= MOST_RISE_SHARE
+      apexShare >= LATE_APEX_SHARE.least + spare.share &&
+      apexShare <= LATE_APEX_SHARE.most - spare.share &&
+      Math.abs(toEdgeRad) <= PARALLEL_RAD - spare.rad &&
+      riseShare <= MOST_RISE_SHARE - spare.rise
     return { cornerNumber: corner.number, apexShare, toEdgeRad, riseShare, met, corner, sign, points, peakPerM, wayM, edgeSlope }
   })
 }

@@ -6,8 +6,8 @@ import type { LineRule, RuleTerm } from './lineRules'
 import type { OffsetLine } from './path'
 
 /** The search aims a little inside the rules, so that what it leaves open does not matter. */
-export const AIMED_SHARE = { least: 0.6, most: 0.73 }
-export const AIMED_PARALLEL_RAD = (1.2 * Math.PI) / 180
+export const AIMED_SHARE = { least: 0.592, most: 0.738 }
+export const AIMED_PARALLEL_RAD = (2.3 * Math.PI) / 180
 /** From one search to the next, a share moves by no more than this: the linearisation holds only nearby. */
 const MOST_GAIN = 0.03
 /** Rules are in radians and in shares of a corner's peak curvature. A metre along the lap and a metre across it count this much. */

@@ -77,17 +77,29 @@ export interface Stage {
  * narrower. A wide edge at first matters: deep inside a band with a narrow edge, no gradient would point to the grip outside.
  */
 export const FINDING: readonly Stage[] = [
-  { stepM: 4, rounding: 0.04, stiffness: 1, mostSteps: 200, eased: false, rampM: 16 },
-  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 100, eased: false, rampM: 8 },
-  { stepM: 2, rounding: 0.02, stiffness: 2, mostSteps: 150, eased: false, rampM: 4 },
+  { stepM: 4, rounding: 0.04, stiffness: 1, mostSteps: 60, eased: false, rampM: 16 },
+  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 40, eased: false, rampM: 8 },
+  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 40, eased: false, rampM: 4 },
+  { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 40, eased: false, rampM: 2 },
+]
+
+/** From a join of the lines found until it has settled. */
+export const SETTLING: readonly Stage[] = [
+  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 40, eased: false, rampM: 4 },
+  { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 60, eased: false, rampM: 2 },
 ]
 
 /** From the line found, until it is as fast as it gets on the samples that it is judged by. */
 export const POLISHING: readonly Stage[] = [
-  { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 200, eased: false, rampM: 2 },
   { stepM: 2, rounding: 0.005, stiffness: 8, mostSteps: 100, eased: false, rampM: RAMP_M },
   { stepM: 1, rounding: 0.002, stiffness: 12, mostSteps: 40, eased: false, rampM: RAMP_M },
-  { stepM: 0.5, rounding: 0.0007, stiffness: 12, mostSteps: 30, eased: false, rampM: RAMP_M },
+  { stepM: 0.5, rounding: 0.0007, stiffness: 12, mostSteps: 20, eased: false, rampM: RAMP_M },
+]
+
+/** From the line of a similar set-up, for a first answer. */
+export const FOLLOWING: readonly Stage[] = [
+  { stepM: 2, rounding: 0.01, stiffness: 8, mostSteps: 30, eased: false, rampM: 2 },
+  { stepM: 2, rounding: 0.004, stiffness: 12, mostSteps: 40, eased: false, rampM: RAMP_M },
 ]
 
 interface LeastCostOptions {

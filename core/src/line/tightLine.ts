@@ -7,12 +7,19 @@ import type { LineCost } from './lapCost'
 import { leastCost, type LineSpace, type Stage } from './leastCost'
 import type { LineBounds } from './lineBounds'
 import { ruleBook, type LineRule } from './lineRules'
-import { lineOf } from './offsetBasis'
+import { costliest, takeFrom, type CornerOwners } from './cornerPieces'
+import type { DrivenCoefficients } from './drivenLine'
+import { lineOf, type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
 /** A corner may lose this share of the fastest line's least speed. The search aims at a little less. */
 export const MOST_SPEED_LOST_SHARE = 0.1
 const AIMED_LOSS_SHARE = 0.085
+/** The most that a tight line may cost, as a share of the fastest lap, a little under 3 %; where it costs more, corners may lose less speed. */
+const MOST_COST_SHARE = 0.0285
+const AIMED_COST_SHARE = 0.027
+const MOST_TRIES = 3
+const AT_ONCE_SHARE = 0.5
 /** Seconds per metre: sets only the scale of the search. */
 const S_PER_M = 0.05
 /** Seconds for the square of the curvature above the limit, relative to the limit. */
@@ -51,6 +58,42 @@ export function tightLine({ spaceAt, searchStepM, bounds, start, mostCurvaturePe
   return coefficients
 }
 
+/** What a tight line is compared with, and how. */
+interface TightCosts {
+  readonly track: Track
+  readonly basis: OffsetBasis
+  readonly owner: CornerOwners
+  readonly corners: readonly string[]
+  readonly fastest: DrivenCoefficients
+  readonly drive: (coefficients: Float64Array) => DrivenCoefficients
+  /** the tight line whose corners may lose a share of their speed */
+  readonly lineFor: (lostShare: number) => Float64Array
+}
+
+/**
+ * The tight line whose corners lose no more than a tenth of their speed, or less where that would cost more than 3 % of the lap. Where it
+ * still costs more, the costliest corners, where the long way round gains most, get the fastest line.
+ * @returns the line, and the reason for each corner that is not tight
+ */
+export function tightWithin({ track, basis, owner, corners, fastest, drive, lineFor }: TightCosts) {
+  let lostShare = AIMED_LOSS_SHARE
+  const costShare = (line: DrivenCoefficients) => line.lapTimeS / fastest.lapTimeS - 1
+  let line = drive(lineFor(lostShare))
+  for (let k = 1; k < MOST_TRIES && costShare(line) > MOST_COST_SHARE; k++) {
+    lostShare *= AIMED_COST_SHARE / costShare(line)
+    line = drive(lineFor(lostShare))
+  }
+  const notTight = new Map<string, string>()
+  for (let k = 0; k < corners.length && costShare(line) > MOST_COST_SHARE; k++) {
+    const left = corners.filter((number) => !notTight.has(number))
+    const most = { mostShare: AIMED_COST_SHARE, atOnceShare: AT_ONCE_SHARE }
+    const out = costliest(line, fastest, owner, left, most)
+    for (const [number, costS] of out) notTight.set(number, `the long way round gains ${costS.toFixed(2)} s here`)
+    line = drive(takeFrom(track, basis, fastest.coefficients, line.coefficients, owner, new Set(out.keys())))
+  }
+  return { coefficients: line.coefficients, notTight }
+}
+
 /** The length of a line as a cost. */
 function lengthCostOf(track: Track): (line: OffsetLine) => LineCost {
   const { count, stepM, curvaturePerM } = track
@@ -81,17 +124,17 @@ interface FastestSpeeds {
 }
 
 /**
- * The most that a line may turn at each sample, so that grip alone still allows each corner its share of the fastest line's least
- * speed. Between corners, the limit is that of the nearer one. Without corners, only the gentlest limit applies.
+ * The most that a line may turn at each sample, so that grip alone still allows each corner the fastest line's least speed less a share. Between corners, the limit is that of the nearer one. Without corners, only the gentlest limit applies.
  */
 export function mostCurvature(
   { track, corners, grip, leastMps }: FastestSpeeds,
   vehicle: Parameters<typeof rateSlopesAlong>[1],
   setup: Parameters<typeof rateSlopesAlong>[2],
+  lostShare: number,
 ): Float64Array {
   const { limit } = rateSlopesAlong(track, vehicle, setup, 0)
   const out = noSlopes()
-  const wanted = leastMps.map((v) => (v * (1 - AIMED_LOSS_SHARE)) ** 2)
+  const wanted = leastMps.map((v) => (v * (1 - lostShare)) ** 2)
   const allowed = (i: number, curvature: number) => {
     limit(i, 0, curvature, grip[i]!, out)
     return out[VALUE]!

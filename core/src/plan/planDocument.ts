@@ -139,12 +139,16 @@ function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFa
       apexShare: six(c.apexShare),
       toEdgeDeg: six((c.toEdgeRad * 180) / Math.PI),
       steeringAddedShare: six(c.riseShare),
+      costS: six(c.costS),
+      buysM: six(c.buysM),
+      notWorthIt: c.notWorthIt,
     })),
     tight: tight.map((c) => ({
       corner: c.cornerNumber,
       met: c.met,
       leastMps: six(c.leastMps),
       fastestLeastMps: six(c.fastestLeastMps),
+      notTight: c.notTight,
     })),
     overEdge: overEdge.map((o) => ({ from: six(o.fromM), to: six(o.toM), side: o.side, byM: six(o.byM) })),
     leftToOuterEdgeTenPerCentTooFast: tooFast.map((c) => ({

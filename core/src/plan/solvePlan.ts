@@ -1,4 +1,4 @@
-import type { FieldProblem, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
+import type { FieldProblem, FoundLine, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
 import { afterCorners } from '../corners/afterCorner'
 import { cornerPointsOf, type DrivenLine } from '../corners/cornerPoints'
 import { cornerPriorities } from '../corners/cornerPriority'
@@ -45,6 +45,8 @@ export interface PlanInput {
   stepM?: number
   /** the stored solution for the same circuit, vehicle and set-up; its part is not computed again */
   stored?: StoredSolution
+  /** the line of a similar vehicle or set-up on the same circuit: the solution is then a first answer, found in a few steps from it */
+  near?: FoundLine
   /** receives the share done, 0…1; a throw stops the computation */
   onProgress?: (share: number) => void
 }
@@ -59,12 +61,14 @@ export function solvePlan({
   setup,
   stepM = DEFAULT_STEP_M,
   stored,
+  near,
   onProgress,
 }: PlanInput): Outcome<PlanSolution, FieldProblem[]> {
   const track = sampleTrack(circuit, stepM)
   const corners = cornersOf(track)
   const chosen = chooseLine(track, corners, vehicle, setup, {
     ...(stored?.line ? { found: stored.line } : {}),
+    ...(near ? { near } : {}),
     ...(onProgress ? { onProgress } : {}),
   })
   if (!chosen.ok) return chosen

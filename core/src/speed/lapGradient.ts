@@ -26,7 +26,7 @@ const FAR = 10
 const NEWTON_STEPS = 14
 const LEAST_SLOPE = 0.2
 /** Newton's method stops when the next step is this small a share: its own error is then the square of that. */
-const NEAR = 1e-5
+const NEAR = 2e-4
 /** From this share of the cap on, the cap is likely to be reached. */
 const LIKELY = 0.95
 

@@ -41,28 +41,37 @@ const BLUNT_MPS2 = 10
 const SHOULDER = 0.7
 const RAD_PER_DEG = Math.PI / 180
 
-/** √w with a bounded slope at 0: w/√(w + ε). */
-const root = (w: number, rounding: number) => (w <= 0 ? 0 : w / Math.sqrt(w + rounding))
-const rootSlope = (w: number, rounding: number) => (w < 0 ? 0 : (w / 2 + rounding) / ((w + rounding) * Math.sqrt(w + rounding)))
+/** Fills in a share of the tyres by the lateral use u, and its derivative by u; one call, because the roots are shared. */
+type Share = (u: number, out: Slopes) => void
+const SHARE = 0
+const SHARE_SLOPE = 1
 
-/** A share of the tyres by the lateral use u, and its derivative. */
-interface Share {
-  of: (u: number) => number
-  slope: (u: number) => number
+/** √w of the friction circle with a bounded slope at 0: w/√(w + ε). */
+const circle =
+  (rounding: number): Share =>
+  (u, out) => {
+    const w = 1 - u * u
+    const softened = Math.sqrt(w + rounding)
+    out[SHARE] = w <= 0 ? 0 : w / softened
+    out[SHARE_SLOPE] = w < 0 ? 0 : (-2 * u * (w / 2 + rounding)) / ((w + rounding) * softened)
+  }
+const taper: Share = (u, out) => {
+  out[SHARE] = 1 - u
+  out[SHARE_SLOPE] = -1
 }
-
-const circle = (rounding: number): Share => ({
-  of: (u) => root(1 - u * u, rounding),
-  slope: (u) => -2 * u * rootSlope(1 - u * u, rounding),
-})
-const taper: Share = { of: (u) => 1 - u, slope: () => -1 }
-/** max(0, t) rounded over a width, and its slope. */
-const ramp = (t: number, width: number) => (t + Math.sqrt(t * t + width * width)) / 2
-const rampSlope = (t: number, width: number) => (width === 0 ? Number(t > 0) : (1 + t / Math.sqrt(t * t + width * width)) / 2)
-const straightOnly = (rounding: number): Share => ({
-  of: (u) => (ramp(SEPARATE_NONE - u, rounding) - ramp(SEPARATE_FULL - u, rounding)) / (SEPARATE_NONE - SEPARATE_FULL),
-  slope: (u) => (rampSlope(SEPARATE_FULL - u, rounding) - rampSlope(SEPARATE_NONE - u, rounding)) / (SEPARATE_NONE - SEPARATE_FULL),
-})
+/** Full up to one u, none from another, with max(0, t) rounded over a width at both. */
+const straightOnly = (width: number): Share => {
+  const per = 1 / (SEPARATE_NONE - SEPARATE_FULL)
+  return (u, out) => {
+    const [none, full] = [SEPARATE_NONE - u, SEPARATE_FULL - u]
+    const toNone = Math.sqrt(none * none + width * width)
+    const toFull = Math.sqrt(full * full + width * width)
+    out[SHARE] = ((none + toNone - full - toFull) / 2) * per
+    const atNone = toNone === 0 ? 0 : none / toNone
+    const atFull = toFull === 0 ? 0 : full / toFull
+    out[SHARE_SLOPE] = ((atFull - atNone) / 2) * per
+  }
+}
 const brakingShares = (school: BrakingSchool, rounding: number): Share =>
   school === 'trail' ? circle(rounding) : school === 'blend' ? taper : straightOnly(SHOULDER * rounding)
 
@@ -134,9 +143,11 @@ export function rateSlopesAlong(
     resist[BY_CURVATURE] = vehicle.rollingCoeff * load[BY_CURVATURE]!
   }
   /** out = out · share(u), by the product rule */
+  const shareNow = new Float64Array(2)
   const shared = (out: Slopes, share: Share) => {
-    const s = share.of(use[VALUE]!)
-    const slope = share.slope(use[VALUE]!)
+    share(use[VALUE]!, shareNow)
+    const s = shareNow[SHARE]!
+    const slope = shareNow[SHARE_SLOPE]!
     out[BY_Q] = out[BY_Q]! * s + out[VALUE]! * slope * use[BY_Q]!
     out[BY_CURVATURE] = out[BY_CURVATURE]! * s + out[VALUE]! * slope * use[BY_CURVATURE]!
     out[BY_GRIP] = out[BY_GRIP]! * s + out[VALUE]! * slope * use[BY_GRIP]!

@@ -1,0 +1,62 @@
+import { sampleAtStation, signedApart, wrapStation, type Track } from '../geometry/track'
+import type { DrivenCoefficients } from './drivenLine'
+import type { OffsetBasis } from './offsetBasis'
+
+/** Where one line gives way to another, they meet within this many knots to either side. */
+const BLEND_KNOTS = 4
+
+/** A lap cut into one piece for each corner: what is nearest to its apex. One corner's number at each sample. */
+export type CornerOwners = readonly string[]
+
+export function cornerOwners(track: Track, apexes: readonly { readonly number: string; readonly apexM: number }[]): CornerOwners {
+  const away = (apexM: number, s: number) => Math.abs(signedApart(track, apexM, s))
+  return Array.from(track.stationM, (s) => apexes.reduce((near, one) => (away(one.apexM, s) < away(near.apexM, s) ? one : near)).number)
+}
+
+/** Seconds driven on a corner's piece. */
+export function secondsOwned({ q, stepM }: DrivenCoefficients, owner: CornerOwners, number: string): number {
+  let seconds = 0
+  for (let i = 0; i < q.length; i++) if (owner[i] === number) seconds += stepM[i]! / Math.sqrt(q[i]!)
+  return seconds
+}
+
+/** A line with another's pieces at some corners. */
+export function takeFrom(
+  track: Track,
+  basis: OffsetBasis,
+  other: Float64Array,
+  line: Float64Array,
+  owner: CornerOwners,
+  corners: ReadonlySet<string>,
+): Float64Array {
+  const stationOf = (k: number) => {
+    const raw = (k - 1) * basis.knotSpacingM
+    return track.closed ? wrapStation(track, raw) : Math.min(track.lengthM, Math.max(0, raw))
+  }
+  const takes = (k: number) => (corners.has(owner[sampleAtStation(track, stationOf(k))]!) ? 1 : 0)
+  return line.map((c, k) => {
+    let share = 0
+    for (let d = -BLEND_KNOTS; d <= BLEND_KNOTS; d++) share += takes(k + d) / (2 * BLEND_KNOTS + 1)
+    return c + share * (other[k]! - c)
+  })
+}
+
+/** The costliest corners of a line that takes longer than it may, with what each costs, seconds; none where it does not. */
+export function costliest(
+  line: DrivenCoefficients,
+  fastest: DrivenCoefficients,
+  owner: CornerOwners,
+  corners: readonly string[],
+  { mostShare, atOnceShare }: { mostShare: number; atOnceShare: number },
+): Map<string, number> {
+  const costS = (number: string) => secondsOwned(line, owner, number) - secondsOwned(fastest, owner, number)
+  const byCost = corners.map((number) => ({ number, costS: costS(number) })).sort((a, b) => b.costS - a.costS)
+  const out = new Map<string, number>()
+  let overS = atOnceShare * (line.lapTimeS - (1 + mostShare) * fastest.lapTimeS)
+  for (const { number, costS } of byCost) {
+    if (overS <= 0) break
+    overS -= Math.max(0, costS)
+    out.set(number, costS)
+  }
+  return out
+}
