@@ -16,9 +16,12 @@ export interface ComparedCone {
   readonly apartM: number | null
   /** one place that serves both; null where one of them has none */
   readonly sharedM: number | null
-  /** seconds a lap that driving to the shared place costs each; null where nothing computed follows from the mark */
-  readonly costS: readonly [number | null, number | null]
+  /** seconds a lap that driving to the shared place costs each; 'off' where it leads off the track; null where nothing computed follows */
+  readonly costS: readonly [SharedCost, SharedCost]
 }
+
+/** What driving to a shared mark costs a plan. */
+export type SharedCost = number | 'off' | null
 
 type Lap = Pick<Track, 'closed' | 'lengthM'>
 
@@ -38,11 +41,12 @@ function changeOf(duty: Duty, metres: number): Change | null {
 /** The cost of a smaller move than this cannot be computed reliably. */
 const SAME_M = 0.5
 
-function costOf({ solution }: MarkedPlan, cone: Cone, sharedM: number): number | null {
+function costOf({ solution }: MarkedPlan, cone: Cone, sharedM: number): SharedCost {
   const metres = signedApart(solution.track, cone.stationM, sharedM)
   if (Math.abs(metres) < SAME_M) return 0
   const change = changeOf(cone.duty, metres)
-  return change && (whatIfOf(solution, cone.cornerNumber, change)?.totalLostS ?? null)
+  const answer = change && whatIfOf(solution, cone.cornerNumber, change)
+  return answer ? (answer.leavesTrack ? 'off' : answer.totalLostS) : null
 }
 
 /** The marks of two plans on one circuit side by side, in the order of the lap, with one set of marks for both and what it costs each. */

@@ -6,6 +6,7 @@ import type { SolvedCorner } from '../corners/solvedCorner'
 import type { Forces } from '../vehicle/forces'
 import type { Change } from './change'
 import { actionOf, slowestOf, slowingFrom, startOf, type DriverAction } from './driverAction'
+import { otherWay } from './otherWay'
 import { backToLine, ON_LINE, stepOffLine, type OffLine } from '../line/offLine'
 
 /** A lap driven with one change. One entry for each stride. */
@@ -51,6 +52,15 @@ export function driveChanged(driven: Driven, corner: SolvedCorner, change: Chang
   const plannedMps = stationM.map((s) => valueAt(track, trace.speedMps, s))
   const plannedM = stationM.map((s) => (strideM * (path.stepM[sampleAtStation(track, s)]! || track.stepM)) / track.stepM)
   const way = { fromStartM: stationM.map((_, k) => k * strideM), stationM, plannedMps, plannedM }
+  if (change.kind === 'turn-later' || change.kind === 'apex-earlier') {
+    const other = otherWay(driven, corner, change)
+    const along = (values: Float64Array) => stationM.map((s) => valueAt(track, values, s))
+    const share = stationM.map((s) => {
+      const i = sampleAtStation(track, s)
+      return other.stepM[i]! / (path.stepM[i]! || track.stepM)
+    })
+    return { ...way, speedMps: along(other.speedMps), outM: along(other.outM), drivenM: plannedM.map((m, k) => m * share[k]!) }
+  }
   const slower = slowerTrace(driven, corner, change)
   if (slower) {
     const speedMps = stationM.map((s) => valueAt(track, slower.speedMps, s))
@@ -112,7 +122,7 @@ function driveFaster(
       linePerM,
       // the plan's own speed can turn as its line does, whatever is lost between samples; a higher one by so much less
       mostPerM: Math.max(able, Math.abs(linePerM) * Math.min(1, plannedQ / q) * turning),
-      insteadPerM: act.insteadPerM,
+      insteadPerM: null,
       leastOutM: Math.min(0, -insideM(i)),
     })
     if (off.headingRad <= STRAIGHT_RAD && stationsApart(track, exitM, s) < track.lengthM / 2) off = backToLine(off, plannedM[k]!)

@@ -1,8 +1,8 @@
 import type { Driven } from '../corners/cornerPriority'
-import { turnSign } from '../geometry/corners'
 import { sampleAtStation, signedApart, valueAt, wrapStation } from '../geometry/track'
 import type { SolvedCorner } from '../corners/solvedCorner'
 import type { Change } from './change'
+import { otherWayFrom } from './otherWay'
 
 /** What a driver does otherwise at a place of the lap. */
 export interface DriverAction {
@@ -17,8 +17,6 @@ export interface DriverAction {
   readonly overMps: number
   /** share of the brakes left */
   readonly brakes: number
-  /** turning instead of the line's, 1/m; null follows the line */
-  readonly insteadPerM: number | null
 }
 
 const AS_PLANNED: DriverAction = {
@@ -28,7 +26,6 @@ const AS_PLANNED: DriverAction = {
   coasts: false,
   overMps: 0,
   brakes: 1,
-  insteadPerM: null,
 }
 
 /** The lap is as planned before the change, so driving starts this far ahead of it. */
@@ -54,7 +51,6 @@ export function slowingFrom({ driven }: Driven, { points, startM }: SolvedCorner
 /** Where a change first shows, less a few metres. */
 export function startOf(driven: Driven, corner: SolvedCorner, change: Change): number {
   const { points } = corner
-  const turnIn = points.turnIn?.stationM ?? corner.startM
   const first = () => {
     switch (change.kind) {
       case 'brake-later':
@@ -63,9 +59,8 @@ export function startOf(driven: Driven, corner: SolvedCorner, change: Change): n
       case 'carry':
         return slowingFrom(driven, corner)
       case 'turn-later':
-        return turnIn + Math.min(0, change.metres)
       case 'apex-earlier':
-        return turnIn - change.metres
+        return otherWayFrom(driven, corner, change)
       case 'throttle-later':
         return (points.throttleOn?.stationM ?? slowestOf(corner)) + Math.min(0, change.metres)
       case 'lift-once':
@@ -78,10 +73,13 @@ export function startOf(driven: Driven, corner: SolvedCorner, change: Change): n
 }
 
 /** The change, as a function of the station. */
-export function actionOf(driven: Driven, corner: SolvedCorner, change: Change): (stationM: number) => DriverAction {
+export function actionOf(
+  driven: Driven,
+  corner: SolvedCorner,
+  change: Exclude<Change, { kind: 'turn-later' | 'apex-earlier' }>,
+): (stationM: number) => DriverAction {
   const { points } = corner
-  const { track, trace, path } = driven.driven
-  const sign = turnSign(corner)
+  const { track, trace } = driven.driven
   const slowing = slowingFrom(driven, corner)
   const slowest = slowestOf(corner)
   /** from a station on, for so many metres */
@@ -97,16 +95,6 @@ export function actionOf(driven: Driven, corner: SolvedCorner, change: Change): 
       return during(slowing, toSlowestM, () => ({ brakes: 1 - change.share }))
     case 'carry':
       return during(slowing, toSlowestM, () => ({ overMps: change.mps }))
-    case 'turn-later':
-    case 'apex-earlier': {
-      const turnIn = points.turnIn?.stationM ?? corner.startM
-      const metres = change.kind === 'turn-later' ? change.metres : -change.metres
-      const turning = (s: number) => sign * valueAt(track, path.curvaturePerM, wrapStation(track, s))
-      if (metres >= 0) return during(turnIn, metres, () => ({ insteadPerM: turning(turnIn) }))
-      // the same turning, so much earlier, until the plan's own apex
-      const apexM = Math.max(0, signedApart(track, turnIn, points.apex?.stationM ?? slowest))
-      return during(wrapStation(track, turnIn + metres), apexM - metres, (s) => ({ insteadPerM: turning(s - metres) }))
-    }
     case 'throttle-later': {
       const on = points.throttleOn?.stationM ?? slowest
       return change.metres >= 0

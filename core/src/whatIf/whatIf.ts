@@ -24,6 +24,10 @@ export interface WhatIfAnswer {
   /** seconds lost; negative is gained */
   readonly lostS: Readonly<Record<TimePart, number>>
   readonly totalLostS: number
+  /** whether it ends off the track where the plan does not: its time is then none that counts */
+  readonly leavesTrack: boolean
+  /** what it comes to; a change that ends off the track is never a gain */
+  readonly verdict: 'gain' | 'loss' | 'same' | 'off'
   readonly outer: OuterEdge
   /** the same as planned */
   readonly outerPlanned: OuterEdge
@@ -57,19 +61,32 @@ export function whatIf(driven: Driven, corner: SolvedCorner, change: Change): Wh
   const pace = (v: Float64Array, k: number) => (1 / v[k]! + 1 / v[k + 1]!) / 2
   for (let k = 0; k + 1 < lap.fromStartM.length; k++)
     lostS[partAt(k)] += lap.drivenM[k]! * pace(lap.speedMps, k) - lap.plannedM[k]! * pace(lap.plannedMps, k)
-  const look = { turnInM, toM: exitM + BEYOND_EXIT_M }
+  // turned in or at the inside early, a car leaves the outer edge before it comes back to it: what counts is where it goes after the apex
+  const isTurning = change.kind === 'turn-later' || change.kind === 'apex-earlier'
+  const look = { turnInM, fromM: isTurning ? apexM : 0, toM: exitM + BEYOND_EXIT_M }
+  const totalLostS = lostS.braking + lostS.entry + lostS.exit + lostS.straight
+  const asPlanned = new Float64Array(lap.outM.length)
+  const outer = nearestOuter(driven, corner, lap, look, lap.outM, lap.speedMps)
+  const outerPlanned = nearestOuter(driven, corner, lap, look, asPlanned, lap.plannedMps)
+  const leavesTrack = outer.clearM < 0 && outer.clearM < outerPlanned.clearM - LEAST_WIDER_M
   return {
     cornerNumber: corner.number,
     change,
     lostS,
-    totalLostS: lostS.braking + lostS.entry + lostS.exit + lostS.straight,
-    outer: nearestOuter(driven, corner, lap, look, lap.outM, lap.speedMps),
-    outerPlanned: nearestOuter(driven, corner, lap, look, new Float64Array(lap.outM.length), lap.plannedMps),
+    totalLostS,
+    leavesTrack,
+    verdict: leavesTrack ? 'off' : Math.abs(totalLostS) < SAME_S ? 'same' : totalLostS > 0 ? 'loss' : 'gain',
+    outer,
+    outerPlanned,
     lap,
     clearM: outerClearM(driven.driven, driven.vehicle.widthM, corner, lap.stationM, lap.outM),
-    clearPlannedM: outerClearM(driven.driven, driven.vehicle.widthM, corner, lap.stationM, new Float64Array(lap.outM.length)),
+    clearPlannedM: outerClearM(driven.driven, driven.vehicle.widthM, corner, lap.stationM, asPlanned),
   }
 }
+
+/** A hundredth of a second is the least that is shown; what is nearer to the plan's way than this is the same way. */
+const SAME_S = 0.005
+const LEAST_WIDER_M = 0.01
 
 /** Clearance of the vehicle's outer side to the outer edge along a changed lap, m; one entry a stride. */
 function outerClearM(
@@ -91,7 +108,7 @@ function nearestOuter(
   driven: Driven,
   corner: SolvedCorner,
   lap: ChangedLap,
-  { turnInM, toM }: { turnInM: number; toM: number },
+  { turnInM, fromM, toM }: { turnInM: number; fromM: number; toM: number },
   outM: Float64Array,
   speedMps: Float64Array,
 ): OuterEdge {
@@ -99,7 +116,7 @@ function nearestOuter(
   let best = -1
   clear.forEach((m, k) => {
     const on = signedApart(driven.driven.track, turnInM, lap.stationM[k]!)
-    if (on >= 0 && on <= toM && (best < 0 || m < clear[best]!)) best = k
+    if (on >= fromM && on <= toM && (best < 0 || m < clear[best]!)) best = k
   })
   const at = Math.max(0, best)
   return { clearM: clear[at]!, stationM: lap.stationM[at]!, speedMps: speedMps[at]! }

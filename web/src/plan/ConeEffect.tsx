@@ -40,13 +40,13 @@ export function ConeEffect({ cone, input, marked }: ConeEffectProps) {
 function TimeOf({ cone, change, input, marked }: ConeEffectProps & { change: Change }) {
   const { data } = useWhatIf(input, marked.solution, cone.cornerNumber, change)
   if (!data) return null
-  const off = data.outer.clearM < 0
+  const off = data.leavesTrack
   return (
     <Typography variant="caption" component="p" color={off ? 'error' : 'text.secondary'}>
-      Driven to: {difference(data.totalLostS)} a lap than planned
+      Driven to:{' '}
       {off
-        ? `, and ${(-data.outer.clearM).toFixed(1)} m past the outer edge`
-        : `, ${data.outer.clearM.toFixed(1)} m left at the outer edge`}
+        ? `off the track, ${(-data.outer.clearM).toFixed(1)} m past the outer edge`
+        : `${difference(data.totalLostS)} a lap than planned, ${data.outer.clearM.toFixed(1)} m left at the outer edge`}
     </Typography>
   )
 }

@@ -85,16 +85,20 @@ function edgeWords({ clearM, speedMps }: OuterEdge): string {
   return `${how} at ${speed(speedMps)}`
 }
 
+const hundredths = (s: number) => Math.round(s * 100) / 100
+
 function Answer({ answer, solution }: { answer: WhatIfAnswer; solution: PlanSolution }) {
-  const { lostS, totalLostS, outer, outerPlanned } = answer
-  const off = outer.clearM < 0
+  const { lostS, outer, outerPlanned, leavesTrack: off } = answer
+  const parts = Object.keys(partNames) as TimePart[]
+  // what is shown adds up as it is shown
+  const totalS = parts.reduce((sum, part) => sum + hundredths(lostS[part]), 0)
   return (
     <>
       <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: '1fr auto', m: 0, mt: 0.5, rowGap: 0.25 }}>
-        {(Object.keys(partNames) as TimePart[]).map((part) => (
+        {parts.map((part) => (
           <Row key={part} name={partNames[part]} value={signed(lostS[part])} />
         ))}
-        <Row name="The lap" value={signed(totalLostS)} strong />
+        <Row name="The lap" value={off ? 'off the track' : signed(hundredths(totalS))} strong />
       </Box>
       <Typography variant="body2" sx={{ mt: 0.5, fontWeight: off ? 700 : 400 }} color={off ? 'error' : 'text.primary'}>
         {off && 'Off the track: the car '}

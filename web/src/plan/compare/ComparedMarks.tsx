@@ -1,5 +1,5 @@
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
-import type { ComparedCone, Cone } from '@ochote/core'
+import type { ComparedCone, Cone, SharedCost } from '@ochote/core'
 import { difference, kmh, lapTime, metres } from '../../format/format'
 import type { ComparedPlans } from '../../workers/plan.worker'
 
@@ -11,8 +11,17 @@ function apartWords(apartM: number | null): string {
 }
 
 const placeWords = (cone: Cone | null) => (cone ? `${metres(cone.stationM)}, ${kmh(cone.speedMps)} km/h` : '–')
-const costWords = (costS: number | null) => (costS === null ? '–' : Math.abs(costS) < 0.02 ? 'nothing' : difference(costS))
-const sum = (rows: readonly ComparedCone[], side: 0 | 1) => rows.reduce((all, row) => all + Math.max(0, row.costS[side] ?? 0), 0)
+function costWords(costS: SharedCost): string {
+  if (costS === null) return '–'
+  if (costS === 'off') return 'off the track'
+  return Math.abs(costS) < 0.02 ? 'nothing' : difference(costS)
+}
+/** What all shared marks that stay on the track cost a plan together, s. */
+const sum = (rows: readonly ComparedCone[], side: 0 | 1) =>
+  rows.reduce((all, { costS }) => {
+    const own = costS[side]
+    return all + (typeof own === 'number' ? Math.max(0, own) : 0)
+  }, 0)
 
 /** The marks of two plans in one table, and one set of marks that serves both. */
 export function ComparedMarks({ data, names }: { data: ComparedPlans; names: readonly [string, string] }) {
