@@ -59,7 +59,7 @@ test('marks are locked, remarked on, taken away, brought back and added by hand,
   expect((await stored(page, plan)).coneEdits).toEqual(plan.coneEdits)
 })
 
-test('a moved brake mark says what it does; one that is unsafe must be answered before the plan is ready', async ({ page }) => {
+test('a moved brake mark says what it does; one that is unsafe must be answered before the plan is released', async ({ page }) => {
   const plan = await openVariant(page, 'Unsafe mark')
   await page.keyboard.press('6')
   await openTab(page, 'Marks')
@@ -72,7 +72,7 @@ test('a moved brake mark says what it does; one that is unsafe must be answered 
   await openTab(page, 'Ready')
   await expect(page.getByText(/^Unsafe and not answered: corners? .*\b6\b/)).toBeVisible()
   await page.getByRole('textbox', { name: 'Name' }).fill('Hester Quill')
-  const mark = page.getByRole('button', { name: /^Mark version \d+ ready$/ })
+  const mark = page.getByRole('button', { name: /^Release version \d+$/ })
   await expect(mark).toBeDisabled()
   await openTab(page, 'Room')
   await expect(page.getByRole('form', { name: 'Answer for corner 6' })).toBeVisible()
@@ -90,13 +90,13 @@ test('a moved brake mark says what it does; one that is unsafe must be answered 
   await openTab(page, 'Ready')
   await page.getByRole('textbox', { name: 'Name' }).fill('Hester Quill')
   await mark.click()
-  await expect(page.getByText(/^Version \d+ was marked ready by Hester Quill/)).toBeVisible()
+  await expect(page.getByText(/^Version \d+ was released by Hester Quill/)).toBeVisible()
   const ready = (await stored(page, plan)).ready!
   await openTab(page, 'Set-up')
   await page.getByRole('switch', { name: /First session/ }).click()
   await isSaved(page)
   await openTab(page, 'Ready')
-  await expect(page.getByText(/The plan has changed since/)).toBeVisible()
+  await expect(page.getByText(/What you see here is a draft beside it/)).toBeVisible()
   const version = (await (await page.request.get(`/api/plans/${plan.id}/versions/${ready.id}`)).json()) as { draft: Plan }
   expect(version.draft).toMatchObject({ firstSession: false })
   expect(version.draft.unsafeAnswers).toContainEqual(expect.objectContaining({ cornerNumber: '6', by: 'Hester Quill' }))

@@ -40,6 +40,7 @@ export {
 export {
   callLanguageSchema,
   callVerbs,
+  mayBeUnsaid,
   schoolSaveSchema,
   schoolSchema,
   type CallLanguage,

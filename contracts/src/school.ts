@@ -10,16 +10,34 @@ const meetingTopicSchema = z.object({
 })
 export type MeetingTopic = z.infer<typeof meetingTopicSchema>
 
-/** Actions of a lap that are called. */
-export const callVerbs = ['up a gear', 'lift', 'brake', 'turn', 'squeeze', 'let it out'] as const
+/** Actions of a lap that are called, in the order in which a corner asks for them. */
+export const callVerbs = [
+  'up a gear',
+  'eyes',
+  'lift',
+  'brake',
+  'down a gear',
+  'off the brake',
+  'turn',
+  'closer',
+  'hold',
+  'wait',
+  'squeeze',
+  'let it out',
+] as const
 export type CallVerb = (typeof callVerbs)[number]
+
+/** Calls that a school may leave unsaid, as do languages stored before they were offered. */
+export const mayBeUnsaid: readonly CallVerb[] = ['eyes', 'down a gear', 'off the brake', 'closer', 'hold', 'wait']
 
 const wording = z.string().trim().min(1, 'words to say').max(80)
 const callWordingSchema = z.object({ long: wording, normal: wording, short: wording })
+const optionalWording = callWordingSchema.optional()
 
 /**
- * How a school says its calls. Wordings may hold {place}, {side} and {corner}; phrases of places hold {m}, {mark} and {next};
- * all are filled in the school's own language and unit.
+ * How a school says its calls. Wordings may hold {cone} (the mark as the school puts it out), {place}, {side}, {corner}, {count} (of gears) and
+ * {m} (how far out to hold); phrases of places hold {m}, {mark} and {next}, those of marks {count}, {colour} and {duty}. All are filled in
+ * the school's own language and unit.
  */
 export const callLanguageSchema = z.object({
   /** language of words and numbers, as browsers name it: en-GB, de, ja */
@@ -34,10 +52,29 @@ export const callLanguageSchema = z.object({
     past: wording,
     halfway: wording,
     fromStart: wording,
+    oneCone: wording.default('the {colour}'),
+    cones: wording.default('the {count} {colour}s'),
+    boardMark: wording.default('the {colour} board'),
+    plainCone: wording.default('the {duty} cone'),
   }),
+  /** the words for one to six */
+  numbers: z.array(wording).length(6).default(['one', 'two', 'three', 'four', 'five', 'six']),
   /** what landmarks without a name of their own are called, by kind; a board's holds its {name} */
   marks: z.partialRecord(z.enum(landmarkKinds), wording),
-  calls: z.record(z.enum(callVerbs), callWordingSchema),
+  calls: z.object({
+    'up a gear': callWordingSchema,
+    eyes: optionalWording,
+    lift: callWordingSchema,
+    brake: callWordingSchema,
+    'down a gear': optionalWording,
+    'off the brake': optionalWording,
+    turn: callWordingSchema,
+    closer: optionalWording,
+    hold: optionalWording,
+    wait: optionalWording,
+    squeeze: callWordingSchema,
+    'let it out': callWordingSchema,
+  }),
 })
 export type CallLanguage = z.infer<typeof callLanguageSchema>
 

@@ -5,6 +5,7 @@ import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import {
   dayViewSchema,
+  planSchema,
   planVersionSchema,
   problemSchema,
   stintViewSchema,
@@ -224,17 +225,24 @@ describe('the demonstration', () => {
     const markReady = (plan: Plan, change: object = {}) =>
       app.ask('POST', `/api/plans/${plan.id}/versions`, { id: versionId, by: 'Rhona Keld', fromVersion: plan.version, ...change })
 
-    /** A plan with nothing unsafe on it. */
-    const safePlan = () => day.plans.find((p) => p.name === 'Hatch, wet morning')!
+    const everyCorner = (except?: string) =>
+      Array.from({ length: 11 }, (_, k) => ({ cornerNumber: String(k + 1), reason: 'Known here', by: 'Rhona Keld', shortM: 500 })).filter(
+        (a) => a.cornerNumber !== except,
+      )
+    /** A plan on which everything unsafe is answered. */
+    const answeredPlan = async () => {
+      const plan = day.plans.find((p) => p.name === 'Hatch, wet morning')!
+      return planSchema.parse((await save(plan, { unsafeAnswers: everyCorner() })).body)
+    }
 
     it('are marked ready by name, and the version stays as it was when the plan is changed later', async () => {
-      const plan = safePlan()
-      expect((await markReady(plan)).body).toMatchObject({ version: 1, ready: { version: 1, by: 'Rhona Keld' } })
+      const plan = await answeredPlan()
+      expect((await markReady(plan)).body).toMatchObject({ version: 2, ready: { version: 2, by: 'Rhona Keld' } })
       await save(plan, { name: 'Changed since' })
       const changed = (await app.ask('GET', `/api/plans/${plan.id}`)).body
-      expect(changed).toMatchObject({ version: 2, name: 'Changed since', ready: { version: 1 } })
+      expect(changed).toMatchObject({ version: 3, name: 'Changed since', ready: { version: 2 } })
       const kept = planVersionSchema.parse((await app.ask('GET', `/api/plans/${plan.id}/versions/${versionId}`)).body)
-      expect(kept).toMatchObject({ version: 1, draft: { name: plan.name }, vehicleType: { id: plan.vehicleTypeId } })
+      expect(kept).toMatchObject({ version: 2, draft: { name: plan.name }, vehicleType: { id: plan.vehicleTypeId } })
     })
 
     it('are not marked ready without a name, from an older version, or before they are worked out', async () => {
@@ -248,7 +256,7 @@ describe('the demonstration', () => {
     })
 
     it('are not marked ready while an unsafe cone has no answer, even if the page asks for it', async () => {
-      const plan = safePlan()
+      const plan = await answeredPlan()
       const worked = {
         circuitId: plan.circuitId,
         vehicle: day.vehicleTypes.find((v) => v.id === plan.vehicleTypeId)!.vehicle,
@@ -268,13 +276,13 @@ describe('the demonstration', () => {
       const [tightest] = room.filter((r) => r.mark === 'brake' && r.marginM !== null).sort((a, b) => a.marginM! - b.marginM!)
       const brake = cones.find((c) => c.duty === 'brake' && c.cornerNumber === tightest!.cornerNumber)!
       const moves = [{ coneId: brake.id, stationM: brake.stationM + tightest!.marginM! + 20, offsetM: brake.offsetM }]
-      await save(plan, { coneEdits: { ...plan.coneEdits, moves } })
-      const refused = await markReady(plan, { fromVersion: 2 })
+      const moved = { coneEdits: { ...plan.coneEdits, moves } }
+      await save(plan, { ...moved, unsafeAnswers: everyCorner(brake.cornerNumber) })
+      const refused = await markReady(plan, { fromVersion: 3 })
       expect(refused.status).toBe(400)
-      expect(JSON.stringify(refused.body)).toContain(`Unsafe and not answered: corner ${brake.cornerNumber}`)
-      const unsafeAnswers = [{ cornerNumber: brake.cornerNumber, reason: 'A marshal waves there', by: 'Rhona Keld', shortM: 500 }]
-      await save(plan, { coneEdits: { ...plan.coneEdits, moves }, unsafeAnswers }, 2)
-      expect((await markReady(plan, { fromVersion: 3 })).status).toBe(201)
+      expect(JSON.stringify(refused.body)).toContain(`Unsafe and not answered: corner ${brake.cornerNumber}.`)
+      await save(plan, { ...moved, unsafeAnswers: everyCorner() }, 3)
+      expect((await markReady(plan, { fromVersion: 4 })).status).toBe(201)
     })
 
     it('are kept for a stint from its first entry on', async () => {

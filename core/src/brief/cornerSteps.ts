@@ -1,5 +1,6 @@
 import type { Cone } from '../cones/coneEdits'
 import type { CornerPoint } from '../corners/cornerPoints'
+import type { EdgeMark } from '../corners/cornerMarks'
 import type { SolvedCorner } from '../corners/solvedCorner'
 
 /** One thing to do, in the order of the lap. */
@@ -41,14 +42,24 @@ function slowing({ points }: SolvedCorner, find: Find): CornerStep[] {
   return steps
 }
 
+const metresOut = (mark: EdgeMark) => `${(mark.holdM ?? 0).toFixed(1)} m`
+
+/** What a mark at an edge asks for: the edge, or how far to stay out. */
+function edgeStep(action: string, edge: string, mark: EdgeMark | null, cone: Cone | undefined): CornerStep[] {
+  if (!mark) return []
+  return [stepAt(mark.holdM === null ? action : `Hold ${metresOut(mark)} off the ${edge} edge`, cone, mark.point)]
+}
+
 /** What the student does at a corner, from its points and cones, in the words of a briefing. Merged marks are named once. */
 export function cornerSteps(corner: SolvedCorner, cones: readonly Cone[]): CornerStep[] {
-  const find: Find = (duty) => cones.find((c) => c.cornerNumber === corner.number && c.duty === duty)
-  const { points } = corner
+  const own = cones.filter((c) => c.cornerNumber === corner.number)
+  const find: Find = (duty) => own.find((c) => c.duty === duty)
+  const at = (point: string) => own.find((c) => c.id === `${corner.number}-${point}`)
+  const { points, marks } = corner
   const steps = slowing(corner, find)
   const turnAt = find('turn') ?? find('brake') ?? find('lift')
   if (points.turnIn) steps.push(stepAt('Turn', turnAt, points.turnIn))
-  if (points.apex) steps.push(stepAt('Clip', find('apex'), points.apex))
+  steps.push(...edgeStep('Clip', 'inside', marks.apex, at('apex')))
   if (points.throttleOn)
     steps.push({
       action: 'Squeeze the throttle',
@@ -57,6 +68,6 @@ export function cornerSteps(corner: SolvedCorner, cones: readonly Cone[]): Corne
       speedMps: points.throttleOn.speedMps,
       gear: points.throttleOn.gear,
     })
-  if (points.exit) steps.push(stepAt('Let it run out', find('exit'), points.exit))
+  steps.push(...edgeStep('Let it run out', 'outer', marks.exit, at('exit')))
   return steps
 }

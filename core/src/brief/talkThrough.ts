@@ -32,6 +32,7 @@ const WHY: readonly (readonly [RegExp, string])[] = [
   [/^Down/, 'so that the gear is there when you want power'],
   [/^Turn/, 'later than it looks: it opens the exit'],
   [/^Clip/, 'close to the inside makes the widest way through'],
+  [/^Hold/, 'the line does not go to the edge here'],
   [/^Squeeze/, 'power only as the wheel opens'],
   [/^Let it/, 'use the road: less turning, more speed'],
 ]

@@ -3,9 +3,12 @@ import { describe, expect, it } from 'vitest'
 import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
 import { plainMarks } from '../../fixtures/plainMarks'
+import { duties, type MarkerScheme } from '@ochote/contracts'
+import { defaultCalls } from './defaultCalls'
 import { solvePlan } from '../plan/solvePlan'
 import { chooseCalls, durationS, LEAST_APART_S, wordingNames, type CallOption, type CallSheet, type CallTiming } from './chooseCalls'
-import { callOptionsOf, planCalls } from './planCalls'
+import { callOptionsOf } from './callOptions'
+import { planCalls } from './planCalls'
 
 const timing: CallTiming = { wordsPerSecond: 2.5, reactionS: 1 }
 const call = (id: string, actionTimeS: number, change: Partial<CallOption> = {}): CallOption => ({
@@ -171,6 +174,37 @@ describe('a plan’s call sheet', () => {
     expect(keepApart(sheet.calls, solution.trace.lapTimeS)).toBe(true)
   })
 
+  it('names the school’s marks, and says the short form where the mark was taken away', () => {
+    const look = (colour: string, count: number) => ({ kind: 'cone' as const, colour, hex: '#cc2222', count })
+    const looks = Object.fromEntries(
+      duties.map((d) => [d, look(d === 'turn' ? 'blue' : 'red', d === 'brake' ? 2 : 1)]),
+    ) as MarkerScheme['looks']
+    const brake = marked.cones.find((c) => c.duty === 'brake')!
+    const options = (plan = marked) => callOptionsOf(plan, defaultCalls, looks).options
+    const words = (id: string, plan = marked) => options(plan).find((o) => o.id === id)!.words
+    expect(words(`${brake.cornerNumber}-brake`).long).toBe('Brake at the two reds')
+    const turn = marked.cones.find((c) => c.duty === 'turn')!
+    expect(words(`${turn.cornerNumber}-turn`).long).toMatch(/^Turn (left|right) at the blue$/)
+    const without = plainMarks(solution, { removed: [brake.id] })
+    expect(words(`${brake.cornerNumber}-brake`, without).long).toBe('Brake, firm')
+    expect(callOptionsOf(marked).options.find((o) => o.id === `${brake.cornerNumber}-brake`)!.words.long).toBe('Brake at the brake cone')
+    for (const { words: all } of options()) for (const text of Object.values(all)) expect(text).not.toMatch(/[{}]/)
+  })
+
+  it('never says squeeze or run out where it leaves out the turn', () => {
+    for (const wordsPerSecond of [0.8, 1.2, 1.6, 2, 2.8]) {
+      const said = new Set(planCalls(marked, { timing: { wordsPerSecond } }).calls.map((c) => c.id))
+      for (const { number } of solution.corners)
+        if (!said.has(`${number}-turn`))
+          for (const verb of ['squeeze', 'let-it-out']) expect(said.has(`${number}-${verb}`), number).toBe(false)
+    }
+  })
+
+  it('uses more than the plain verbs', () => {
+    const verbs = new Set(Object.values(callOptionsOf(marked).about).map((c) => c.verb))
+    for (const verb of ['eyes', 'down a gear', 'squeeze', 'turn'] as const) expect(verbs, verb).toContain(verb)
+  })
+
   it('says less when an instructor speaks slowly', () => {
     const words = (wordsPerSecond: number) =>
       planCalls(marked, { timing: { wordsPerSecond } }).calls.reduce((sum, c) => sum + c.text.split(' ').length, 0)
@@ -179,7 +213,7 @@ describe('a plan’s call sheet', () => {
 
   it('puts verbs first', () => {
     for (const { words } of callOptionsOf(marked).options) {
-      expect(words.long).toMatch(/^(Lift|Brake|Turn|Squeeze|Let|Up) /)
+      expect(words.long).toMatch(/^(Lift|Brake|Turn|Squeeze|Let|Up|Eyes|Down|Off|Closer|Hold|Wait)\b/)
       expect(words.short.split(' ').length).toBeLessThanOrEqual(words.normal.split(' ').length)
     }
   })

@@ -12,6 +12,10 @@ export interface CallOption {
   readonly weight: number
   /** a safety call is never dropped */
   readonly safety: boolean
+  /** the corner whose later calls need this one */
+  readonly leads?: string
+  /** the corner whose leading call must be kept for this one to be */
+  readonly follows?: string
 }
 
 export interface CallTiming {
@@ -74,7 +78,7 @@ export function chooseCalls(options: readonly CallOption[], lapTimeS: number, ti
   if (!(timing.wordsPerSecond > 0)) throw new RangeError(`wordsPerSecond must be > 0, got ${timing.wordsPerSecond}`)
   const order = [...options].sort((a, b) => a.actionTimeS - b.actionTimeS || (a.id < b.id ? -1 : 1))
   const ways = order.map((option, call) => waysToSay(option, call, timing))
-  const best = bestAround(ways, lapTimeS)
+  const best = bestAround(ways, order, lapTimeS)
   const kept = new Set(best.map((s) => s.call))
   return {
     calls: best.map(({ call, wording, startS, endS }) => {
@@ -98,49 +102,91 @@ function waysToSay(option: CallOption, call: number, { wordsPerSecond, reactionS
 }
 
 /** The best calls on a closed circuit, where one lap follows another. */
-function bestAround(ways: readonly Spoken[][], lapTimeS: number): Spoken[] {
+function bestAround(ways: readonly Spoken[][], order: readonly CallOption[], lapTimeS: number): Spoken[] {
   let best: Spoken[] = []
   let most = 0
-  ways.forEach((first, f) => {
-    for (const opening of first) {
+  for (let f = 0; f <= lastOpening(ways, order, lapTimeS); f++) {
+    if (order[f]!.follows !== undefined) continue
+    for (const opening of ways[f]!) {
       const latestEndS = opening.startS + lapTimeS - LEAST_APART_S
       if (opening.endS > latestEndS) continue // one call longer than a lap
-      const { worth, chain } = bestAfter(opening, ways.slice(f + 1), latestEndS)
+      const { worth, chain } = bestAfter(opening, ways, order, f + 1, latestEndS)
       if (worth > most) {
         most = worth
         best = chain
       }
     }
-  })
+  }
   return best
 }
 
-/** The best calls that begin with one, follow each other without overlapping, and end by a time. */
-function bestAfter(opening: Spoken, later: readonly Spoken[][], latestEndS: number): { worth: number; chain: Spoken[] } {
-  interface Reached {
-    said: Spoken
-    worth: number
-    from: Reached | null
+/** The last call that the best ones can begin with: a safety call that clashes with no other is always kept. */
+function lastOpening(ways: readonly Spoken[][], order: readonly CallOption[], lapTimeS: number): number {
+  const clashing = new Set(clashesOf(order, ways, new Set(), lapTimeS).flat())
+  const first = order.findIndex((option) => option.safety && !clashing.has(option.id))
+  return first < 0 ? order.length - 1 : first
+}
+
+const SEPARATOR = '|'
+
+/** The last calls of a chain, and which of the corners passed had their leading call kept. */
+interface Reached {
+  readonly said: Spoken
+  readonly worth: number
+  readonly from: Reached | null
+  /** corners whose leading call was kept, and which a later call needs */
+  readonly led: string
+}
+
+/**
+ * The best calls that begin with one, follow each other without overlapping, and end by a time. A state is a last call with the corners led;
+ * of chains that end no later with as much led, the weightier is kept.
+ */
+function bestAfter(
+  opening: Spoken,
+  ways: readonly Spoken[][],
+  order: readonly CallOption[],
+  next: number,
+  latestEndS: number,
+): { worth: number; chain: Spoken[] } {
+  const isNeededAfter = (corner: string, call: number) => order.some((option, o) => o > call && option.follows === corner)
+  const ledBy = (led: string, call: number) => {
+    const { leads } = order[call]!
+    const all = leads === undefined ? led.split(SEPARATOR) : [...led.split(SEPARATOR), leads]
+    return all.filter((corner) => isNeededAfter(corner, call)).join(SEPARATOR)
   }
-  // the greatest weight of any chain by its last call, in order of ends; a later entry is kept only where its weight is greater
-  const frontier: Reached[] = [{ said: opening, worth: opening.worth, from: null }]
-  for (const ways of later) {
-    const found: Reached[] = []
-    for (const said of ways) {
+  // for each set of corners led, in order of ends, with ever more weight
+  const frontiers = new Map<string, Reached[]>()
+  const keep = (reached: Reached) => {
+    const frontier = frontiers.get(reached.led) ?? []
+    const last = frontier[frontier.length - 1]
+    if (!last || reached.worth > last.worth) frontier.push(reached)
+    frontiers.set(reached.led, frontier)
+  }
+  keep({ said: opening, worth: opening.worth, from: null, led: ledBy('', opening.call) })
+  for (let call = next; call < ways.length; call++) {
+    const { follows } = order[call]!
+    const found = new Map<string, Reached>()
+    for (const said of ways[call]!) {
       if (said.endS > latestEndS) continue
-      const from = lastEndingBy(frontier, said.startS - LEAST_APART_S)
-      if (from) found.push({ said, worth: from.worth + said.worth, from })
+      for (const [led, frontier] of frontiers) {
+        if (follows !== undefined && !led.split(SEPARATOR).includes(follows)) continue
+        const from = lastEndingBy(frontier, said.startS - LEAST_APART_S)
+        if (!from) continue
+        const reached = { said, worth: from.worth + said.worth, from, led: ledBy(led, call) }
+        const known = found.get(reached.led)
+        if (!known || reached.worth > known.worth) found.set(reached.led, reached)
+      }
     }
-    const strongest = found.reduce<Reached | null>((a, b) => (a && a.worth >= b.worth ? a : b), null)
-    if (strongest && strongest.worth > frontier[frontier.length - 1]!.worth) frontier.push(strongest)
+    for (const reached of found.values()) keep(reached)
   }
-  const last = frontier[frontier.length - 1]!
+  const last = [...frontiers.values()].map((f) => f[f.length - 1]!).reduce((a, b) => (b.worth > a.worth ? b : a))
   const chain: Spoken[] = []
   for (let at: Reached | null = last; at; at = at.from) chain.unshift(at.said)
   return { worth: last.worth, chain }
 }
 
-function lastEndingBy<T extends { said: Spoken }>(frontier: readonly T[], timeS: number): T | null {
+function lastEndingBy(frontier: readonly Reached[], timeS: number): Reached | null {
   for (let k = frontier.length - 1; k >= 0; k--) if (frontier[k]!.said.endS <= timeS + 1e-9) return frontier[k]!
   return null
 }

@@ -7,7 +7,8 @@ import { circuitFromDocument } from '../files/readCircuit'
 import { placeFeatures } from '../geometry/placedFeatures'
 import { sampleTrack } from '../geometry/track'
 import { durationS } from './chooseCalls'
-import { callOptionsOf, planCalls } from './planCalls'
+import { callOptionsOf } from './callOptions'
+import { planCalls } from './planCalls'
 import { placeWords } from './placeWords'
 import { defaultCalls } from './defaultCalls'
 
@@ -23,7 +24,12 @@ const german: CallLanguage = {
     past: '{m} m nach {mark}',
     halfway: 'zwischen Tafel {mark} und {next}',
     fromStart: '{m} m nach Start',
+    oneCone: 'der {colour}',
+    cones: 'die {count} {colour}',
+    boardMark: 'Tafel {colour}',
+    plainCone: 'Hütchen {duty}',
   },
+  numbers: ['eins', 'zwei', 'drei', 'vier', 'fünf', 'sechs'],
   marks: { board: 'Tafel {name}', gate: 'dem Tor' },
   calls: {
     'up a gear': { long: 'Hochschalten {place}', normal: 'Hochschalten', short: 'Hoch' },
@@ -72,6 +78,12 @@ describe('places in a school’s own words', () => {
 
 describe('calls', () => {
   const marked = plainMarks(givenSolution())
+
+  it('leave unsaid what the language has no words for', () => {
+    const verbs = (language?: CallLanguage) => new Set(Object.values(callOptionsOf(marked, language).about).map((c) => c.verb))
+    expect(verbs(german).has('eyes')).toBe(false)
+    expect(verbs().has('eyes')).toBe(true)
+  })
 
   it('are said in the school’s language throughout', () => {
     for (const { words } of callOptionsOf(marked, german).options)

@@ -1,14 +1,15 @@
-import type { Duty } from '@ochote/contracts'
+import type { BrakingSchool, Duty } from '@ochote/contracts'
+import type { CornerMarks, EdgeMark } from '../corners/cornerMarks'
 import type { CornerPoint, CornerPoints } from '../corners/cornerPoints'
 import type { Corner } from '../geometry/corners'
 import { toLonLat } from '../geometry/localMetres'
-import { placeAt, stationsApart, valueAt, wrapStation, type Track } from '../geometry/track'
+import { placeAt, signedApart, stationsApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import type { PlacedLandmark } from '../geometry/placedFeatures'
 import { foundByPhrase } from './foundBy'
 
 /** A cone where the computation puts it. */
 export interface ComputedCone {
-  /** corner and duty, which stay the same when the cone is moved */
+  /** corner and the point that it marks, which stay the same when the cone is moved and when it asks for something else */
   readonly id: string
   readonly cornerNumber: string
   readonly duty: Duty
@@ -30,6 +31,7 @@ export interface ComputedCone {
 }
 
 interface ConeRules {
+  brakingSchool: BrakingSchool
   /** a first session: brake marks come earlier by one second of late reaction */
   firstSession: boolean
 }
@@ -38,42 +40,71 @@ const OUTSIDE_EDGE_M = 0.3
 const LATE_REACTION_S = 1
 const LEAST_APART_M = 5
 
+/** In the separate school, slowing is over when turning begins: its mark stands at least so long before the turn mark. */
+const BEFORE_TURN_S = 0.5
+
 interface Wanted {
   corner: Corner
+  /** the point of the corner that it marks; what it asks for may be another duty */
+  point: 'lift' | 'brake' | 'turn' | 'apex' | 'hold' | 'second-apex' | 'exit'
   duty: Duty
   side: 'left' | 'right'
   stationM: number
   speedMps: number
   note: string
-  /** the later of a corner's two apexes */
-  second?: boolean
 }
 
 const other = (side: 'left' | 'right') => (side === 'left' ? 'right' : 'left')
 
-function wantedOf(corner: Corner, points: CornerPoints, rules: ConeRules): Wanted[] {
+/** What a corner's cones are placed by. */
+export type CornerToMark = Corner & { readonly points: CornerPoints; readonly marks: CornerMarks }
+
+function wantedOf(track: Track, corner: CornerToMark, rules: ConeRules): Wanted[] {
+  const { points, marks } = corner
   const inside = corner.direction
   const outside = other(inside)
-  const want = (duty: Duty, side: 'left' | 'right', point: CornerPoint | null): Wanted[] =>
-    point ? [{ corner, duty, side, stationM: point.stationM, speedMps: point.speedMps, note: '' }] : []
-  const slowing = points.brakeStart ? want('brake', outside, points.brakeStart) : want('lift', outside, points.lift)
+  const want = (point: 'lift' | 'brake' | 'turn' | 'hold', at: CornerPoint | null): Wanted[] =>
+    at ? [{ corner, point, duty: point, side: outside, stationM: at.stationM, speedMps: at.speedMps, note: '' }] : []
+  const atEdge = (point: 'apex' | 'second-apex' | 'exit', mark: EdgeMark | null): Wanted[] =>
+    mark
+      ? [{ corner, point, duty: mark.duty, side: mark.side, stationM: mark.point.stationM, speedMps: mark.point.speedMps, note: mark.why }]
+      : []
+  const slowing = points.brakeStart ? want('brake', points.brakeStart) : want('lift', points.lift)
   return [
-    ...slowing.map((w) => (rules.firstSession ? earlier(w) : w)),
-    ...want('turn', outside, points.turnIn),
-    ...want('apex', inside, points.apex),
-    ...want('hold', outside, points.hold),
-    ...want('apex', inside, points.secondApex).map((w) => ({ ...w, second: true, note: 'second apex' })),
-    ...want('exit', outside, points.exit),
+    ...slowing
+      .map((w) => (rules.brakingSchool === 'separate' ? clearOfTurn(track, w, points.turnIn) : w))
+      .map((w) => (rules.firstSession ? earlier(w) : w)),
+    ...want('turn', points.turnIn),
+    ...atEdge('apex', marks.apex),
+    ...want('hold', points.hold),
+    ...atEdge('second-apex', marks.secondApex).map((w) => ({ ...w, note: ['second apex', w.note].filter(Boolean).join('; ') })),
+    ...atEdge('exit', marks.exit),
   ]
+}
+
+const note = (own: string, more: string) => [own, more].filter(Boolean).join('; ')
+
+function clearOfTurn(track: Track, wanted: Wanted, turnIn: CornerPoint | null): Wanted {
+  if (!turnIn) return wanted
+  const beforeM = signedApart(track, wanted.stationM, turnIn.stationM)
+  const needsM = BEFORE_TURN_S * wanted.speedMps
+  if (beforeM >= needsM) return wanted
+  const metres = needsM - beforeM
+  const words = `${metres.toFixed(0)} m earlier, so that the ${wanted.duty} is over before the turn`
+  return { ...wanted, stationM: wanted.stationM - metres, note: note(wanted.note, words) }
 }
 
 function earlier(wanted: Wanted): Wanted {
   const metres = LATE_REACTION_S * wanted.speedMps
-  return { ...wanted, stationM: wanted.stationM - metres, note: `${metres.toFixed(0)} m earlier for a late reaction (first session)` }
+  return {
+    ...wanted,
+    stationM: wanted.stationM - metres,
+    note: note(wanted.note, `${metres.toFixed(0)} m earlier for a late reaction (first session)`),
+  }
 }
 
 /** Which cone stays where two would stand together: the one with the higher number. */
-const KEEPS_PLACE: Partial<Record<Duty, number>> = { brake: 4, turn: 3, apex: 3, lift: 2, exit: 1 }
+const KEEPS_PLACE: Partial<Record<Duty, number>> = { brake: 4, turn: 3, apex: 3, hold: 3, lift: 2, exit: 1 }
 
 /** Cones nearer than 5 m to another on the same side: an exit cone gives way to what the next corner asks for. */
 function dropCrowded(track: Track, wanted: Wanted[]): Wanted[] {
@@ -87,10 +118,10 @@ function dropCrowded(track: Track, wanted: Wanted[]): Wanted[] {
     else {
       const place = kept[holder]!
       const merged = `also ${one.duty} of corner ${one.corner.number}, less than ${LEAST_APART_M} m away`
-      kept[holder] = { ...place, note: [place.note, merged].filter(Boolean).join('; ') }
+      kept[holder] = { ...place, note: note(place.note, merged) }
     }
   }
-  return wanted.flatMap((w) => kept.find((k) => k.corner === w.corner && k.duty === w.duty && k.second === w.second) ?? [])
+  return wanted.flatMap((w) => kept.find((k) => k.corner === w.corner && k.point === w.point) ?? [])
 }
 
 /** Where a cone of a duty stands across the track: 0.3 m outside the painted edge. */
@@ -117,18 +148,18 @@ export function describePlace(track: Track, landmarks: readonly PlacedLandmark[]
 export function placeCones(
   track: Track,
   landmarks: readonly PlacedLandmark[],
-  corners: readonly (Corner & { readonly points: CornerPoints })[],
+  corners: readonly CornerToMark[],
   rules: ConeRules,
 ): ComputedCone[] {
   const wanted = dropCrowded(
     track,
-    corners.flatMap((corner) => wantedOf(corner, corner.points, rules)),
+    corners.flatMap((corner) => wantedOf(track, corner, rules)),
   )
   return wanted.map((w) => {
     const stationM = wrapStation(track, w.stationM)
     const offsetM = coneOffset(track, w.side, stationM)
     return {
-      id: `${w.corner.number}-${w.second ? 'second-' : ''}${w.duty}`,
+      id: `${w.corner.number}-${w.point}`,
       cornerNumber: w.corner.number,
       duty: w.duty,
       side: w.side,

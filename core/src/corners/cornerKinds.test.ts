@@ -6,6 +6,7 @@ import { driveRound } from '../cones/placingList'
 import { givenSolution } from '../../fixtures/givenSolution'
 import { plainMarks } from '../../fixtures/plainMarks'
 import { doubleApexOffers } from './doubleApex'
+import { drivetrainOf } from '../vehicle/drivetrain'
 import { solvePlan } from '../plan/solvePlan'
 
 describe('gears along a lap', () => {
@@ -14,21 +15,39 @@ describe('gears along a lap', () => {
   const drive = (vehicle: typeof hatch) =>
     accepted(solvePlan({ circuit, vehicle, setup: smoothSetup(circuit, vehicle, checkSetup('blend-080')) }))
 
-  it('go up one at a time where the engine has reached its shift point, and say where that is inside a corner', () => {
-    const { upshifts, corners, trace } = drive(hatch)
-    expect(upshifts.length).toBeGreaterThan(3)
-    for (const { fromGear, toGear, insideCorner, speedMps } of upshifts) {
+  it('are as a driver chooses: none beyond the red line or held for under a second, and enough for what is used of the engine', () => {
+    const { gearChanges, corners, trace, track } = drive(hatch)
+    expect(gearChanges.length).toBeGreaterThan(3)
+    const rpmIn = (speedMps: number, gear: number) =>
+      (speedMps * hatch.gears[gear - 1]! * hatch.finalDrive * 60) / (2 * Math.PI * hatch.wheelRadiusM)
+    trace.gear.forEach((gear, i) => expect(rpmIn(trace.speedMps[i]!, gear)).toBeLessThanOrEqual(hatch.redlineRpm))
+    const timeAt = (stationM: number) => trace.timeS[Math.round(stationM / track.stepM) % track.count]!
+    gearChanges.forEach(({ stationM, insideCorner }, k) => {
+      const next = gearChanges[(k + 1) % gearChanges.length]!
+      expect((timeAt(next.stationM) - timeAt(stationM) + trace.lapTimeS) % trace.lapTimeS).toBeGreaterThan(0.85)
+      if (insideCorner !== null) expect(corners.map((c) => c.number)).toContain(insideCorner)
+    })
+    const { driveIn } = drivetrainOf(hatch)
+    const short = [...trace.gear.keys()].filter((i) => driveIn(trace.speedMps[i]!, trace.gear[i]!) < 0.9 * trace.driveMps2[i]!)
+    expect(short.length / track.count).toBeLessThan(0.05) // where a gear is not changed for a moment
+  })
+
+  it('go up at full power near the shift point, and down before a corner to the gear of its exit', () => {
+    const { gearChanges, trace, corners } = drive(hatch)
+    for (const { fromGear, toGear, speedMps } of gearChanges.filter((c) => c.toGear > c.fromGear)) {
       expect(toGear).toBe(fromGear + 1)
       const rpm = (speedMps * hatch.gears[fromGear - 1]! * hatch.finalDrive * 60) / (2 * Math.PI * hatch.wheelRadiusM)
-      expect(rpm).toBeGreaterThan(0.85 * hatch.shiftRpm)
-      if (insideCorner !== null) expect(corners.map((c) => c.number)).toContain(insideCorner)
+      expect(rpm).toBeGreaterThan(0.7 * hatch.shiftRpm)
     }
+    // the gear of the exit is in by the slowest place
+    for (const { points } of corners)
+      if (points.brakeStart && points.fullThrottle) expect(points.minSpeed!.gear).toBeLessThanOrEqual(points.fullThrottle.gear)
     expect(Math.min(...trace.gear)).toBeGreaterThanOrEqual(1)
   })
 
   it('are one and the same in a kart, with no shift', () => {
-    const { upshifts, trace } = drive(kart)
-    expect(upshifts).toEqual([])
+    const { gearChanges, trace } = drive(kart)
+    expect(gearChanges).toEqual([])
     expect(new Set(trace.gear)).toEqual(new Set([1]))
   })
 })

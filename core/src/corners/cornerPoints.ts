@@ -84,7 +84,7 @@ function pointsOfCorner(driven: DrivenLine, { turnIn, turnInM, apexM, between, e
   return {
     lift: at(lift),
     brakeStart: at(brakeStart),
-    brakeEnd: at(brakeStart === null ? null : brakesOff(driven, brakeStart, minSpeed)),
+    brakeEnd: brakeStart === null ? null : pointAt(driven, brakesOffM(driven, brakeStart, minSpeed)),
     turnIn: pointAt(driven, turnInM),
     apex: pointAt(driven, apexM),
     hold: between && pointAt(driven, between.holdM),
@@ -128,9 +128,12 @@ function fastestBefore({ track, trace }: DrivenLine, minSpeed: number, approachM
   return fastest
 }
 
-/** The last sample with the brakes on before the slowest one, and one on. */
-function brakesOff({ track, trace }: DrivenLine, brakeStart: number, minSpeed: number): number {
+/** Where the brakes come off before the slowest sample, between the last sample with them on and the next. */
+function brakesOffM({ track, trace }: DrivenLine, brakeStart: number, minSpeed: number): number {
   const zoneM = stationsApart(track, track.stationM[brakeStart]!, track.stationM[minSpeed]!)
   const last = walk(track, minSpeed, zoneM, (i) => trace.brakeMps2[i]! > BRAKES_OFF_MPS2, -1) ?? brakeStart
-  return last === minSpeed || (!track.closed && last === track.count - 1) ? last : (last + 1) % track.count
+  const lastM = track.stationM[last]!
+  if (last === minSpeed || (!track.closed && last === track.count - 1)) return lastM
+  const [on, off] = [trace.brakeMps2[last]!, trace.brakeMps2[(last + 1) % track.count]!]
+  return lastM + track.stepM * Math.min(1, (on - BRAKES_OFF_MPS2) / (on - off))
 }

@@ -1,8 +1,8 @@
 import { isWithin, type Corner } from '../geometry/corners'
 import type { DrivenLine } from './cornerPoints'
 
-/** A place where a gear is taken up. */
-export interface Upshift {
+/** A place where the gear changes. */
+export interface GearChange {
   readonly stationM: number
   readonly speedMps: number
   readonly fromGear: number
@@ -11,19 +11,16 @@ export interface Upshift {
   readonly insideCorner: string | null
 }
 
-/** Where gears are taken up along a lap, and whether that falls inside a corner: a place to warn of. None with a single gear. */
-export function upshiftsOf({ track, trace }: DrivenLine, corners: readonly Corner[]): Upshift[] {
-  return [...trace.upshifts]
-    .sort((a, b) => a - b)
-    .map((i) => {
-      const stationM = track.stationM[i]!
-      const before = (i - 1 + track.count) % track.count
-      return {
-        stationM,
-        speedMps: trace.speedMps[i]!,
-        fromGear: trace.gear[before]!,
-        toGear: trace.gear[i]!,
-        insideCorner: corners.find((corner) => isWithin(track, corner, stationM))?.number ?? null,
-      }
-    })
+/** Where the driver changes gear along a lap, and whether that falls inside a corner: a place to warn of. None with a single gear. */
+export function gearChangesOf({ track, trace }: DrivenLine, corners: readonly Corner[]): GearChange[] {
+  const changes: GearChange[] = []
+  for (let i = 0; i < track.count; i++) {
+    const before = i === 0 ? (track.closed ? track.count - 1 : 0) : i - 1
+    const [fromGear, toGear] = [trace.gear[before]!, trace.gear[i]!]
+    if (fromGear === toGear) continue
+    const stationM = track.stationM[i]!
+    const insideCorner = corners.find((corner) => isWithin(track, corner, stationM))?.number ?? null
+    changes.push({ stationM, speedMps: trace.speedMps[i]!, fromGear, toGear, insideCorner })
+  }
+  return changes
 }

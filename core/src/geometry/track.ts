@@ -136,6 +136,15 @@ export function sampleAtStation(track: Track, stationM: number): number {
   return track.closed ? index % track.count : Math.min(index, track.count - 1)
 }
 
+/** The samples no farther than a distance from a station, in the order of the lap. */
+export function samplesAround(track: Track, stationM: number, withinM: number): number[] {
+  const at = sampleAtStation(track, stationM)
+  const reach = Math.min(Math.floor(withinM / track.stepM), Math.floor((track.count - 1) / 2))
+  return Array.from({ length: 2 * reach + 1 }, (_, k) => at - reach + k)
+    .filter((i) => track.closed || (i >= 0 && i < track.count))
+    .map((i) => (i + track.count) % track.count)
+}
+
 /** Samples i and i+1 around a station, and how far between them the station lies, 0…1. */
 export function bracket(track: Track, stationM: number): { i: number; j: number; t: number } {
   const at = wrapStation(track, stationM) / track.stepM

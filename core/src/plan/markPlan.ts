@@ -5,6 +5,7 @@ import { stationsApart, valueAt } from '../geometry/track'
 import { roomToBeWrong, type RoomToBeWrong } from '../runOff/roomToBeWrong'
 import { roomTooFast, type RoomTooFast } from '../runOff/roomTooFast'
 import { drivenOf } from './drivenOf'
+import { markFindings, type MarkFinding } from './markFindings'
 import type { PlanSolution } from './solvePlan'
 
 /** A plan with its cones and the room they leave: everything that a page draws and prints. */
@@ -18,6 +19,8 @@ export interface MarkedPlan {
   readonly room: readonly RoomToBeWrong[]
   /** for every corner, in the order of the lap: what happens 10 % too fast */
   readonly tooFast: readonly RoomTooFast[]
+  /** where marks do not agree with the line, the hazards or the school, in the order of the lap */
+  readonly findings: readonly MarkFinding[]
 }
 
 /** What decides where a plan's cones stand, besides its solution. */
@@ -40,12 +43,16 @@ export function markPlan(
   placedFor: PlanSolution = solution,
 ): MarkedPlan {
   const { track, trace, features } = solution
-  const placed = placeCones(placedFor.track, features.landmarks, placedFor.corners, { firstSession })
+  const placed = placeCones(placedFor.track, features.landmarks, placedFor.corners, {
+    firstSession,
+    brakingSchool: placedFor.setup.brakingSchool,
+  })
   const computedCones =
     placedFor === solution ? placed : placed.map((cone) => ({ ...cone, speedMps: valueAt(track, trace.speedMps, cone.stationM) }))
   const cones = applyConeEdits(solution, computedCones, coneEdits)
   let room: readonly RoomToBeWrong[] | null = null
   let tooFast: readonly RoomTooFast[] | null = null
+  let findings: readonly MarkFinding[] | null = null
   return {
     solution,
     computedCones,
@@ -56,6 +63,9 @@ export function markPlan(
     },
     get tooFast() {
       return (tooFast ??= roomTooFast(drivenOf(solution), solution.corners, features.runOffs, ground))
+    },
+    get findings() {
+      return (findings ??= markFindings(solution, cones))
     },
   }
 }

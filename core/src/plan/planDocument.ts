@@ -1,3 +1,4 @@
+import type { EdgeMark } from '../corners/cornerMarks'
 import type { CornerPoint } from '../corners/cornerPoints'
 import { toLonLat } from '../geometry/localMetres'
 import { runOffAt } from '../geometry/placedFeatures'
@@ -39,13 +40,15 @@ export function planDocument(marked: MarkedPlan) {
     },
     line: lineDocument(solution),
     ranking: solution.ranking,
-    upshifts: solution.upshifts.map((u) => ({
-      s: six(u.stationM),
-      speedMps: six(u.speedMps),
-      fromGear: u.fromGear,
-      toGear: u.toGear,
-      insideCorner: u.insideCorner,
-    })),
+    upshifts: solution.gearChanges
+      .filter((u) => u.toGear > u.fromGear)
+      .map((u) => ({
+        s: six(u.stationM),
+        speedMps: six(u.speedMps),
+        fromGear: u.fromGear,
+        toGear: u.toGear,
+        insideCorner: u.insideCorner,
+      })),
     corners: solution.corners.map((corner) => cornerDocument(marked, corner)),
     cones: marked.cones.map((cone) => ({
       id: cone.id,
@@ -103,6 +106,12 @@ function cornerDocument({ solution: { track, features }, room: rooms, tooFast }:
       fullThrottle: point(points.fullThrottle),
       exit: point(points.exit),
     },
+    marks: {
+      apex: markDocument(corner.marks.apex),
+      secondApex: markDocument(corner.marks.secondApex),
+      exit: markDocument(corner.marks.exit),
+      remarks: corner.marks.remarks,
+    },
     character: {
       is: corner.priority.kind,
       rank: corner.priority.rank,
@@ -126,6 +135,9 @@ function cornerDocument({ solution: { track, features }, room: rooms, tooFast }:
     },
   }
 }
+
+/** What a mark at an edge asks for; null where there is none. */
+const markDocument = (mark: EdgeMark | null) => mark && { duty: mark.duty, side: mark.side, holdM: maybeSix(mark.holdM), why: mark.why }
 
 /** What the line's school costs and gains, and how each corner keeps to its rules. */
 function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFast, overEdge } }: PlanSolution) {

@@ -18,7 +18,7 @@ const { cones } = marked
 const look = { kind: 'cone' as const, colour: 'red', hex: '#cc2222', count: 1 }
 const looks = Object.fromEntries(duties.map((d) => [d, look])) as MarkerScheme['looks']
 const enough = { looks, stock: { red: 500 } }
-const safe = { ...marked, room: [], tooFast: [] }
+const safe = { ...marked, room: [], tooFast: [], findings: [] }
 const unsafe = { ...marked.room[0]!, verdict: 'unsafe', marginM: -8 } as RoomToBeWrong
 const answer: UnsafeAnswer = { cornerNumber: unsafe.cornerNumber, reason: 'Known here', by: 'Rhona Keld', shortM: 8 }
 const given = { marked: safe, scheme: enough, answers: [], students: 2, briefed: 2 }
@@ -66,14 +66,39 @@ describe('what a plan has and lacks', () => {
   it('asks once for a corner where both mistakes are unsafe, about the worse of the two', () => {
     const fast = { ...marked.tooFast[0]!, cornerNumber: unsafe.cornerNumber, verdict: 'unsafe' as const, marginM: -11 }
     const other = { ...fast, cornerNumber: '99', marginM: -3 }
-    const both = { room: [unsafe], tooFast: [fast, other] }
+    const both = { room: [unsafe], tooFast: [fast, other], findings: [] }
     expect(unsafeCorners(both)).toEqual([
-      { cornerNumber: unsafe.cornerNumber, shortM: 11 },
-      { cornerNumber: '99', shortM: 3 },
+      { cornerNumber: unsafe.cornerNumber, shortM: 11, marksSay: [] },
+      { cornerNumber: '99', shortM: 3, marksSay: [] },
     ])
     const items = readiness({ ...given, marked: { ...safe, ...both }, answers: [{ ...answer, shortM: 11 }] })
     expect(items.find((item) => item.key === 'unsafe')).toMatchObject({ done: false, must: true })
     expect(items.find((item) => item.key === 'unsafe')!.says).toContain('corner 99')
+  })
+})
+
+describe('marks that do not agree', () => {
+  const finding = { cornerNumber: '4', coneId: '4-exit', byM: 2, says: 'the exit cone sends the car to 1.0 m from standing water' }
+
+  it('with the line are named and hold nothing up; an unsafe one needs an answer by name', () => {
+    const apart = readiness({ ...given, marked: { ...safe, findings: [{ ...finding, unsafe: false }] } })
+    expect(open(apart)).toEqual(['line'])
+    expect(apart.find((item) => item.key === 'line')).toMatchObject({ must: false, says: expect.stringContaining('corner 4') as string })
+    const marks = { ...given, marked: { ...safe, findings: [{ ...finding, unsafe: true }] } }
+    expect(readiness(marks).find((item) => item.key === 'unsafe')).toMatchObject({ done: false, must: true })
+    const answers = [{ cornerNumber: '4', reason: 'Dry today', by: 'Rhona Keld', shortM: 2 }]
+    expect(open(readiness({ ...marks, answers }))).toEqual([])
+  })
+
+  it('are found where a brake cone was moved so late that the car leaves the road', () => {
+    const brake = marked.cones.find((c) => c.duty === 'brake')!
+    const moved = (alongM: number) =>
+      plainMarks(solution, { moves: [{ coneId: brake.id, stationM: brake.stationM + alongM, offsetM: brake.offsetM }] })
+    const late = moved(26).findings.filter((f) => f.coneId === brake.id)
+    expect(late).toMatchObject([{ cornerNumber: brake.cornerNumber, unsafe: true }])
+    expect(unsafeCorners(moved(26)).find((c) => c.cornerNumber === brake.cornerNumber)!.marksSay).toEqual([late[0]!.says])
+    expect(moved(0).findings.filter((f) => f.coneId === brake.id)).toEqual([])
+    expect(moved(-20).findings.filter((f) => f.coneId === brake.id)).toEqual([])
   })
 })
 

@@ -5,7 +5,7 @@ import type { PlanSolution } from './solvePlan'
 
 /** One thing that a plan needs. */
 interface ReadyItem {
-  readonly key: 'marks' | 'unsafe' | 'watch' | 'edge' | 'unknown' | 'stock' | 'briefed'
+  readonly key: 'marks' | 'line' | 'unsafe' | 'watch' | 'edge' | 'unknown' | 'stock' | 'briefed'
   readonly done: boolean
   /** while this is not done the plan can't be marked ready */
   readonly must: boolean
@@ -13,7 +13,9 @@ interface ReadyItem {
 }
 
 interface ReadinessInput {
-  readonly marked: Pick<MarkedPlan, 'cones' | 'room' | 'tooFast'> & { readonly solution: Pick<PlanSolution, 'lineReport' | 'corners'> }
+  readonly marked: Pick<MarkedPlan, 'cones' | 'room' | 'tooFast' | 'findings'> & {
+    readonly solution: Pick<PlanSolution, 'lineReport' | 'corners'>
+  }
   readonly scheme: Pick<MarkerScheme, 'looks' | 'stock'>
   readonly answers: readonly UnsafeAnswer[]
   /** students who drive on this plan, and how many of them are briefed */
@@ -24,23 +26,34 @@ interface ReadinessInput {
 /** An answer holds until the finding is this much worse than when it was given, metres. */
 const WORSE_M = 1
 
-/** A corner where a mistake ends at something that can be hit. */
+/** A corner where a mistake ends at something that can be hit, or where a mark itself asks for too much. */
 export interface UnsafeCorner {
   readonly cornerNumber: string
-  /** metres that are missing, for the worse of the mistakes looked at */
+  /** metres that are missing, for the worst of what was looked at */
   readonly shortM: number
+  /** what its marks ask for, in words; empty where only mistakes are unsafe */
+  readonly marksSay: readonly string[]
 }
 
-/** The unsafe corners in the order in which they are found: braked for a second late, or driven 10 % too fast. */
-export function unsafeCorners({ room, tooFast }: Pick<MarkedPlan, 'room' | 'tooFast'>): UnsafeCorner[] {
+/** The unsafe corners in the order in which they are found: braked for a second late, driven 10 % too fast, or by what a mark asks for. */
+export function unsafeCorners({ room, tooFast, findings }: Pick<MarkedPlan, 'room' | 'tooFast' | 'findings'>): UnsafeCorner[] {
   const worst = new Map<string, number>()
   for (const { cornerNumber, verdict, marginM } of [...room, ...tooFast])
     if (verdict === 'unsafe') worst.set(cornerNumber, Math.max(worst.get(cornerNumber) ?? 0, -(marginM ?? 0)))
-  return [...worst].map(([cornerNumber, shortM]) => ({ cornerNumber, shortM }))
+  const marks = findings.filter((f) => f.unsafe)
+  for (const { cornerNumber, byM } of marks) worst.set(cornerNumber, Math.max(worst.get(cornerNumber) ?? 0, byM))
+  return [...worst].map(([cornerNumber, shortM]) => ({
+    cornerNumber,
+    shortM,
+    marksSay: marks.filter((f) => f.cornerNumber === cornerNumber).map((f) => f.says),
+  }))
 }
 
 /** Whether an unsafe corner's finding is answered by name and reason, and has not got worse since. */
-export function isAnswered({ cornerNumber, shortM }: UnsafeCorner, answers: readonly UnsafeAnswer[]): boolean {
+export function isAnswered(
+  { cornerNumber, shortM }: Pick<UnsafeCorner, 'cornerNumber' | 'shortM'>,
+  answers: readonly UnsafeAnswer[],
+): boolean {
   const answer = answers.find((a) => a.cornerNumber === cornerNumber)
   return answer !== undefined && shortM <= answer.shortM + WORSE_M
 }
@@ -52,6 +65,7 @@ export function readiness({ marked, scheme, answers, students, briefed }: Readin
   const { solution, cones, room, tooFast } = marked
   const { lineReport } = solution
   const bare = solution.corners.filter((c) => !cones.some((cone) => cone.cornerNumber === c.number)).map((c) => c.number)
+  const apart = marked.findings.filter((f) => !f.unsafe).map((f) => `corner ${f.cornerNumber}: ${f.says}`)
   const unsafe = unsafeCorners(marked)
   const open = unsafe.filter((corner) => !isAnswered(corner, answers)).map((corner) => corner.cornerNumber)
   const isUnknown = (number: string) => [...room, ...tooFast].some((r) => r.cornerNumber === number && r.verdict === 'unknown')
@@ -64,6 +78,12 @@ export function readiness({ marked, scheme, answers, students, briefed }: Readin
       done: bare.length === 0,
       must: false,
       says: bare.length === 0 ? `Every corner has a mark, ${cones.length} in all` : `No mark at ${corners(bare)}`,
+    },
+    {
+      key: 'line',
+      done: apart.length === 0,
+      must: false,
+      says: apart.length === 0 ? 'The marks agree with the line' : `Marks that do not agree with the line: ${apart.join('; ')}`,
     },
     {
       key: 'unsafe',

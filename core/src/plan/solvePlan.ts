@@ -1,10 +1,11 @@
 import type { FieldProblem, FoundLine, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
 import { afterCorners } from '../corners/afterCorner'
+import { cornerMarks } from '../corners/cornerMarks'
 import { cornerPointsOf, type DrivenLine } from '../corners/cornerPoints'
 import { cornerPriorities } from '../corners/cornerPriority'
 import { rankingReason } from '../corners/ranking'
 import type { SolvedCorner } from '../corners/solvedCorner'
-import { upshiftsOf, type Upshift } from '../corners/upshifts'
+import { gearChangesOf, type GearChange } from '../corners/gearChanges'
 import type { Circuit } from '../geometry/circuit'
 import { cornersOf } from '../geometry/corners'
 import { placeFeatures, type PlacedFeatures } from '../geometry/placedFeatures'
@@ -14,6 +15,7 @@ import { gripMapOf, type UsualLine } from '../line/gripMap'
 import { pathOf } from '../line/path'
 import { roadAlong } from '../line/roadAlong'
 import { success, type Outcome } from '../outcome/outcome'
+import { driverGears } from '../speed/driverGears'
 import { speedAlong } from '../speed/speedAlong'
 import { forcesAlong } from '../vehicle/forces'
 import { lineReport, type LineReport } from './lineReport'
@@ -31,8 +33,8 @@ export interface PlanSolution extends DrivenLine {
   readonly lineReport: LineReport
   /** the slow part of the computation, to be stored for the same circuit, vehicle and set-up */
   readonly stored: StoredSolution
-  /** places where the driver shifts up, in the order of the lap */
-  readonly upshifts: readonly Upshift[]
+  /** places where the driver changes gear, in the order of the lap */
+  readonly gearChanges: readonly GearChange[]
   /** why the corners are ranked as they are */
   readonly ranking: string
 }
@@ -76,22 +78,32 @@ export function solvePlan({
   const path = pathOf(track, line)
   const road = roadAlong(track, gripMapOf(track, setup.conditions, usual), line, path)
   const forces = forcesAlong(road, vehicle, setup)
-  const lap: DrivenLine = { track, line, path, trace: speedAlong(road, vehicle, setup, { forces }) }
+  const trace = speedAlong(road, vehicle, setup, { forces })
+  const gear = driverGears({ trace, closed: track.closed, vehicle, drivetrain: forces.drivetrain })
+  const lap: DrivenLine = { track, line, path, trace: { ...trace, gear } }
   const points = cornerPointsOf(lap, corners)
   const after = afterCorners(lap, corners, points)
   const driven = { driven: lap, road, vehicle, setup, forces }
   const priorities = stored?.priorities.length === corners.length ? stored.priorities : cornerPriorities(driven, points, after)
-  const solved = corners.map((corner, i) => ({ ...corner, points: points[i]!, after: after[i]!, priority: priorities[i]! }))
+  const features = placeFeatures(track)
+  const marks = cornerMarks({ track, line, widthM: vehicle.widthM, hazards: features.hazards }, corners, points)
+  const solved = corners.map((corner, i) => ({
+    ...corner,
+    points: points[i]!,
+    marks: marks[i]!,
+    after: after[i]!,
+    priority: priorities[i]!,
+  }))
   return success({
     ...lap,
     vehicle,
     setup,
     usual,
-    features: placeFeatures(track),
+    features,
     lineMethod: method,
     lineReport: lineReport(driven, solved, chosen.value),
     stored: { line: chosen.value.found, priorities },
-    upshifts: upshiftsOf(lap, corners),
+    gearChanges: gearChangesOf(lap, corners),
     ranking: rankingReason(solved),
     corners: solved,
   })

@@ -1,13 +1,19 @@
 import type { CallVerb } from '@ochote/contracts'
-import type { PlanCall } from '../calls/planCalls'
+import type { PlanCall } from '../calls/callOptions'
 import { timedLaps, type StintRecord } from '../stintLog/stintRecord'
 
 /** Faults that show that an action was not done right. */
 const FAULTS_OF: Readonly<Record<CallVerb, readonly string[]>> = {
   'up a gear': ['ge', 'gl', 'gw'],
+  eyes: ['te', 'ae', 'am'],
   lift: ['ly', 'bh'],
   brake: ['be', 'bl', 'bs', 'bh', 'bd', 'br', 'bo', 'lk', 'dg'],
+  'down a gear': ['ge', 'gl', 'gw', 'dg'],
+  'off the brake': ['br', 'bo', 'te'],
   turn: ['te', 'tl', 'tn', 'ae', 'am'],
+  closer: ['am', 'ae'],
+  hold: ['ae', 'xp', 'xw'],
+  wait: ['pe', 'pa'],
   squeeze: ['co', 'pe', 'pl', 'pa'],
   'let it out': ['xp', 'xn', 'xw'],
 }

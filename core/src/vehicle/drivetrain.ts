@@ -10,6 +10,8 @@ export interface Drivetrain {
   driveSlope: (speedMps: number) => number
   /** gear (1 is first) that drives hardest of those below their shift point; the top gear beyond all shift points */
   gearAt: (speedMps: number) => number
+  /** drive per unit of vehicle mass in a gear, m/s² */
+  driveIn: (speedMps: number, gear: number) => number
   /** engine speed in a gear, 1/min */
   rpmAt: (speedMps: number, gear: number) => number
 }
@@ -84,6 +86,7 @@ function makeDrivetrain(vehicle: Vehicle): Drivetrain {
       }
       return best + 1
     },
+    driveIn: (speedMps, gear) => driveIn(gear - 1, speedMps),
     rpmAt: (speedMps, gear) => speedMps * rpmPerMps[gear - 1]!,
   }
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { dayViewSchema, type DayView } from '@ochote/contracts'
+import { dayViewSchema, planDraftSchema, planSchema, type DayView } from '@ochote/contracts'
 import { circuits } from '../demo/seed'
 import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
@@ -122,8 +122,11 @@ describe('a save whose answer was lost', () => {
   })
 
   it('of a plan that is marked ready succeeds too, and its id is for no other plan', async () => {
-    const plan = day.plans.find((p) => p.name === 'Hatch, wet morning')! // which has nothing unsafe on it
-    const another = day.plans.find((p) => p !== plan)
+    const open = day.plans.find((p) => p.name === 'Hatch, wet morning')!
+    const another = day.plans.find((p) => p !== open)
+    const unsafeAnswers = ['6', '9'].map((cornerNumber) => ({ cornerNumber, reason: 'Known here', by: 'Rhona Keld', shortM: 500 }))
+    const draft = { ...planDraftSchema.parse(open), unsafeAnswers }
+    const plan = planSchema.parse((await app.ask('PUT', `/api/plans/${open.id}`, { draft, fromVersion: open.version })).body)
     const id = randomUUID()
     const mark = (of: typeof another) =>
       app.ask('POST', `/api/plans/${of!.id}/versions`, { id, by: 'Rhona Keld', fromVersion: of!.version })

@@ -191,7 +191,7 @@ function skerrowFeatures(track: Track): Feature[] {
     .point(at[6]! - 90, 0, { role: 'hazard', kind: 'blind-crest', note: 'Corner 7 cannot be seen until the top', severity: 2 })
     .line(at[4]! - 20, at[4]! + 30, 0, { role: 'hazard', kind: 'off-camber', note: 'Falls away from the turn', severity: 2 })
     .point(at[5]! + 40, 4, { role: 'hazard', kind: 'standing-water', note: 'Drain on the left floods', side: 'left', severity: 2 })
-    .line(at[8]! + 5, at[8]! + 70, -5.8, { role: 'hazard', kind: 'wall', note: 'Quarry wall 10 m off', side: 'right', severity: 3 })
+    .line(at[8]! + 5, at[8]! + 70, -15.5, { role: 'hazard', kind: 'wall', note: 'Quarry wall 10 m off', side: 'right', severity: 3 })
     .patch(at[2]! - 20, at[2]! + 25, -1.5, 2, { role: 'surface', grip: 0.93, note: 'Old patch, polished' })
     .line(track.lengthM - 150, track.lengthM + 260, -11, {
       role: 'pit-lane',

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { dayViewSchema, logPageSchema, logReceiptSchema, stintViewSchema, type Stint } from '@ochote/contracts'
+import { dayViewSchema, logPageSchema, logReceiptSchema, planDraftSchema, planSchema, stintViewSchema, type Stint } from '@ochote/contracts'
 import { stintRecord, timedLaps } from '@ochote/core'
+import { storePlanVersion } from '../plans/storePlanVersion'
 import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
 
@@ -135,6 +136,21 @@ describe('a batch of the log', () => {
     await Promise.all([line(11), line(12), line(13)].map((entry) => send([entry])))
     expect((await view()).planVersionId).not.toBeNull()
     expect((await versions()) - before).toBeLessThanOrEqual(1)
+  })
+
+  it('ties the stint to the released version of its plan, whatever was tried out since', async () => {
+    const plan = planSchema.parse((await app.ask('GET', `/api/plans/${open.planId}`)).body)
+    const draft = planDraftSchema.parse(plan)
+    const id = randomUUID()
+    // released as it is stored: whether it may be is asked elsewhere
+    await storePlanVersion(app.all, plan, { id, at: NOW, by: 'Hester Quill' })
+    const saved = await app.ask('PUT', `/api/plans/${plan.id}`, {
+      draft: { ...draft, firstSession: !draft.firstSession },
+      fromVersion: plan.version,
+    })
+    expect(planSchema.parse(saved.body).ready).toMatchObject({ id, version: plan.version })
+    await send([line(11)])
+    expect(stintViewSchema.parse((await app.ask('GET', `/api/stints/${open.id}`)).body).stint.planVersionId).toBe(id)
   })
 })
 

@@ -32,11 +32,15 @@ function readEntry(input: unknown, stintId: string): LogEntry | RefusedEntry {
 
 const isRefused = (read: LogEntry | RefusedEntry): read is RefusedEntry => 'expected' in read
 
-/** Ties a stint to the plan as it is with the first entry that counts as driving; later changes to the plan don't touch it. */
+/**
+ * Ties a stint to the released version of its plan, or to the plan as it stands where none was released, with the first entry that counts as
+ * driving; later changes to the plan don't touch it.
+ */
 async function fixPlanVersion(within: ByNoun, stintId: string, planId: string, at: string): Promise<PlanVersion> {
   const plan = await within.plans.find(planId)
   if (!plan) throw new Error(`stint ${stintId} names plan ${planId}, which is not stored`)
-  const stored = await within.planVersions.ofVersion(plan.id, plan.version)
+  const released = plan.ready && (await within.planVersions.find(plan.ready.id))
+  const stored = released ?? (await within.planVersions.ofVersion(plan.id, plan.version))
   const version = stored ?? (await storePlanVersion(within, plan, { id: randomUUID(), at, by: '' }))
   await within.stints.setPlanVersion(stintId, version.id)
   return version

@@ -26,7 +26,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
   const sheet = useMemo(
     () =>
       callsFor(
-        { plan, instructor },
+        { plan, instructor, scheme },
         {
           marked,
           language: school.calls,
@@ -34,7 +34,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
           correctStreaks: student.talk === 'many' ? new Map() : new Map(Object.keys(about).map((id) => [id, lap - 1])),
         },
       ),
-    [plan, instructor, marked, about, school.calls, student.talk, lap],
+    [plan, instructor, scheme, marked, about, school.calls, student.talk, lap],
   )
   const bars = useMemo(() => callBars(solution, sheet), [solution, sheet])
   const title = `Calls, ${student.name}, lap ${lap}`
@@ -94,7 +94,7 @@ export function Calls({ open, school, choice }: { open: OpenStint; school: Schoo
       {dialog === 'rate' && (
         <SpeechRate
           instructor={instructor}
-          words={planCalls(marked, { language: school.calls })
+          words={planCalls(marked, { language: school.calls, looks: scheme.looks })
             .calls.slice(0, 6)
             .map((c) => c.text)
             .join('. ')}

@@ -12,7 +12,7 @@ import {
   Typography,
 } from '@mui/material'
 import { useState } from 'react'
-import { callLanguageSchema, callVerbs, landmarkKinds, type CallLanguage, type School } from '@ochote/contracts'
+import { callLanguageSchema, callVerbs, mayBeUnsaid, landmarkKinds, type CallLanguage, type CallVerb, type School } from '@ochote/contracts'
 import { defaultCalls, wordingNames } from '@ochote/core'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -27,6 +27,19 @@ const phraseNames: Record<keyof CallLanguage['phrases'], string> = {
   past: 'past it: {m} {mark}',
   halfway: 'between boards: {mark} {next}',
   fromStart: 'from the start: {m}',
+  oneCone: 'one cone: {colour}',
+  cones: 'several cones: {count} {colour}',
+  boardMark: 'a board: {colour}',
+  plainCone: 'a mark by its duty: {duty}',
+}
+
+type Wordings = CallLanguage['calls']
+
+/** Wordings with one verb's words changed. A verb whose words are all gone is left unsaid. */
+function worded(all: Wordings, verb: CallVerb, words: Partial<Record<(typeof wordingNames)[number], string>>): Wordings {
+  const { long = '', normal = '', short = '' } = words
+  const isEmpty = [long, normal, short].every((text) => text.trim() === '')
+  return { ...all, [verb]: isEmpty && mayBeUnsaid.includes(verb) ? undefined : { long, normal, short } }
 }
 
 /** The school's wordings, in any language: three lengths of every call, how places are said, what landmarks are called. */
@@ -54,7 +67,9 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
         {save.error && <ProblemNotice error={save.error} />}
         <ConflictDialog what="set of wordings" conflict={save.conflict} />
         <DialogContentText>
-          In {'{place}'} stands where, in {'{side}'} left or right, in {'{corner}'} the corner’s number. Verb first, then place.
+          {'{cone}'} is the mark as you put it out, {'{place}'} where it is, {'{side}'} left or right, {'{corner}'} the corner’s number,{' '}
+          {'{count}'} how many gears, and {'{m}'} how far out to hold. Verb first, then place. A call without words is not made; lift,
+          brake, turn, squeeze, run out and up a gear need theirs.
         </DialogContentText>
         <Stack direction="row" sx={{ gap: 1.5 }}>
           {field('language', 'Language, such as en-GB', calls.language, (language) => setCalls({ ...calls, language }))}
@@ -75,8 +90,8 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
             <Box key={verb} sx={{ display: 'contents' }}>
               <Typography>{verb}</Typography>
               {wordingNames.map((name) =>
-                field(`calls.${verb}.${name}`, `${verb}, ${name}`, calls.calls[verb][name], (text) =>
-                  setCalls({ ...calls, calls: { ...calls.calls, [verb]: { ...calls.calls[verb], [name]: text } } }),
+                field(`calls.${verb}.${name}`, `${verb}, ${name}`, calls.calls[verb]?.[name] ?? '', (text) =>
+                  setCalls({ ...calls, calls: worded(calls.calls, verb, { ...calls.calls[verb], [name]: text }) }),
                 ),
               )}
             </Box>

@@ -11,6 +11,7 @@ import { fakeServer } from '../fixtures/fakeServer'
 import { renderPage } from '../fixtures/render'
 import { school } from '../fixtures/school'
 import { dayView, instructor, markedStadium, solved, loggedStint, student } from '../fixtures/stadium'
+import { pocketRows, pocketType } from '../pdf/callsPdf'
 import { callBars } from '../ribbon/callBars'
 import { callsCsv, callsVtt } from './callFiles'
 import { MeetingBoard } from './MeetingBoard'
@@ -163,5 +164,26 @@ describe('the school’s wordings', () => {
     await userEvent.click(save)
     await vi.waitFor(() => expect(asked).toHaveLength(1))
     expect((asked[0]!.body as { school: SchoolDraft }).school.calls).toMatchObject({ language: 'fr', calls: { lift: { short: 'Lâche' } } })
+  })
+})
+
+describe('the pocket call sheet', () => {
+  it('has a row a corner, with where its slowing mark stands', () => {
+    const rows = pocketRows(sheet, { cones: markedStadium({}, solution).cones })
+    expect(rows.map((r) => r.corner)).toEqual([...new Set(rows.map((r) => r.corner))])
+    expect(rows.flatMap((r) => r.calls.split(' · '))).toHaveLength(sheet.calls.length)
+    expect(rows.some((r) => /^(brake|lift): \d+ m /.test(r.mark))).toBe(true)
+  })
+
+  it('is set smaller the more there is to say, so that it stays one page', () => {
+    const row = {
+      corner: '1',
+      calls: 'Brake at the two reds · Turn left at the blue · Squeeze as it opens',
+      mark: 'brake: 40 m before the 100 board',
+    }
+    const of = (count: number) => pocketType(Array.from({ length: count }, () => row))
+    expect(of(3)).toBe(10)
+    expect(of(14)).toBeLessThan(of(8))
+    expect(of(14)).toBeGreaterThan(5)
   })
 })

@@ -1,4 +1,4 @@
-import { Box, Typography } from '@mui/material'
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import type { LateApexCorner, LineReport, PlanSolution } from '@ochote/core'
 import { metres } from '../format/format'
 
@@ -36,14 +36,24 @@ function ByHand({ overEdge }: Pick<LineReport, 'overEdge'>) {
   )
 }
 
-/** What the line's school costs against the fastest line, what it buys, and where it could not be kept to. */
-export function LineSchool({ solution }: { solution: PlanSolution }) {
+interface LineSchoolProps {
+  solution: PlanSolution
+  /** numbers of the corners that need no late apex, by choice */
+  leftOut?: readonly string[]
+  /** called with new ones; left out where the plan can't be changed */
+  onLeaveOut?: (numbers: string[]) => void
+}
+
+/** What the line's school costs against the fastest line, what it buys corner by corner, and where it could not be kept to. */
+export function LineSchool({ solution, leftOut = [], onLeaveOut }: LineSchoolProps) {
   const { costS, lateApex, tight } = solution.lineReport
   if (solution.lineMethod === 'given') return <ByHand overEdge={solution.lineReport.overEdge} />
   if (costS === null) return null
   const unmet = lateApex.filter((c) => !c.met && c.exempt === null)
   const exempt = lateApex.filter((c) => c.exempt !== null)
+  const asked = lateApex.filter((c) => c.exempt === null)
   const slow = tight.filter((c) => !c.met)
+  const notTight = tight.filter((c) => c.notTight !== null)
   const gain = meanGain(solution)
   return (
     <Box component="section" aria-labelledby="line-school">
@@ -60,16 +70,75 @@ export function LineSchool({ solution }: { solution: PlanSolution }) {
           No late apex was found at {unmet.map((c) => `corner ${c.cornerNumber} (${missing(c)})`).join('; ')}.
         </Typography>
       )}
+      {asked.length > 0 && (
+        <LateApexTable corners={asked} {...(onLeaveOut ? { onLeaveOut: (number) => onLeaveOut([...leftOut, number]) } : {})} />
+      )}
       {exempt.length > 0 && (
+        <Box component="ul" aria-label="Corners without a late apex" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>
+          {exempt.map((c) => (
+            <Typography key={c.cornerNumber} component="li" variant="body2" color="text.secondary">
+              Corner {c.cornerNumber} is not asked for a late apex: {c.exempt}.
+              {onLeaveOut && leftOut.includes(c.cornerNumber) && (
+                <Button size="small" onClick={() => onLeaveOut(leftOut.filter((n) => n !== c.cornerNumber))}>
+                  Ask for it
+                </Button>
+              )}
+            </Typography>
+          ))}
+        </Box>
+      )}
+      {notTight.length > 0 && (
         <Typography variant="body2" color="text.secondary">
-          Driven without the school’s line: {exempt.map((c) => `corner ${c.cornerNumber}, ${c.exempt}`).join('; ')}.
+          On the fastest line: {notTight.map((c) => `corner ${c.cornerNumber}, ${c.notTight}`).join('; ')}.
         </Typography>
       )}
       {slow.length > 0 && (
         <Typography variant="body2" color="warning.main">
-          More than a tenth of a second slower at {slow.map((c) => `corner ${c.cornerNumber}`).join(', ')}.
+          More than a tenth slower than the fastest line at {slow.map((c) => `corner ${c.cornerNumber}`).join(', ')}.
         </Typography>
       )}
     </Box>
+  )
+}
+
+/** What the late apex of each corner costs and buys; where it costs more than it buys, the corner can do without. */
+function LateApexTable({ corners, onLeaveOut }: { corners: readonly LateApexCorner[]; onLeaveOut?: (number: string) => void }) {
+  return (
+    <Table size="small" aria-label="What each late apex costs and buys" sx={{ mt: 0.75, '& td, & th': { px: 0.5, py: 0.25 } }}>
+      <TableHead>
+        <TableRow>
+          <TableCell>Corner</TableCell>
+          <TableCell align="right">Costs, s</TableCell>
+          <TableCell align="right">Room 10 % too fast, m</TableCell>
+          <TableCell />
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {corners.map((c) => (
+          <TableRow key={c.cornerNumber}>
+            <TableCell>{c.cornerNumber}</TableCell>
+            <TableCell align="right">{c.costS.toFixed(2)}</TableCell>
+            <TableCell align="right">
+              {c.buysM < 0 ? '−' : '+'}
+              {Math.abs(c.buysM).toFixed(1)}
+            </TableCell>
+            <TableCell>
+              {c.notWorthIt && (
+                <>
+                  <Typography variant="caption" color="warning.main" component="span">
+                    costs more than it buys{' '}
+                  </Typography>
+                  {onLeaveOut && (
+                    <Button size="small" onClick={() => onLeaveOut(c.cornerNumber)}>
+                      Do without
+                    </Button>
+                  )}
+                </>
+              )}
+            </TableCell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
   )
 }

@@ -10,6 +10,7 @@ import { stagePath } from '../shell/stages'
 import type { SolutionInput } from '../workers/useSolution'
 import { ConeEffect } from './ConeEffect'
 import { ConeList } from './ConeList'
+import { MarkRemarks } from './MarkRemarks'
 import { added, broughtBack, locked, newCone, nudged, putBack, remarked, takenAway, unlocked } from './coneEdits'
 
 interface MarksTabProps {
@@ -64,6 +65,7 @@ export function MarksTab({ day, plan, marked, input, scheme, coneEdits, corner, 
         }}
         effect={(cone) => <ConeEffect cone={cone} input={input} marked={marked} />}
       />
+      <MarkRemarks solution={solution} findings={marked.findings} corner={corner} />
       {gone.length > 0 && (
         <Box component="section" aria-label="Taken away" sx={{ mt: 1.5 }}>
           <Typography variant="overline" component="h3">

@@ -5,6 +5,7 @@ import { ProblemNotice } from '../problem/ProblemNotice'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { PreviewNote } from '../workers/PreviewNote'
 import { useMarkedPlan } from '../workers/useMarkedPlan'
+import { DraftNote } from './DraftNote'
 import { draftDifferences } from './draftDifferences'
 import { PlanActions } from './PlanActions'
 import { PlanSummary } from './PlanSummary'
@@ -78,6 +79,7 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
           />
         )}
       </Box>
+      <DraftNote plan={plan} state={state} />
       {state.error !== null && <ProblemNotice error={state.error} onRetry={state.retry} />}
       {marked.error && marked.data && <ProblemNotice error={marked.error} />}
       <Loaded query={marked}>{(data) => <PlanWork day={day} plan={plan} marked={data} input={input} state={state} />}</Loaded>

@@ -52,7 +52,11 @@ export const PlanSide = memo(function PlanSide(props: PlanSideProps) {
     setup: () => (
       <>
         <PlanSettings day={day} draft={draft} onChange={change} onLineByHand={onLineByHand} />
-        <LineSchool solution={marked.solution} />
+        <LineSchool
+          solution={marked.solution}
+          leftOut={draft.setup.lateApexNotAt ?? []}
+          onLeaveOut={(lateApexNotAt) => change({ ...draft, setup: { ...draft.setup, lateApexNotAt } })}
+        />
       </>
     ),
     marks: () => (

@@ -20,7 +20,7 @@ interface ReadyTabProps {
   state: PlanDraftState
 }
 
-/** The computed checklist of a plan, and marking it ready, which stores a version of it. */
+/** The computed checklist of a plan, and its release, which stores the version that stints drive from then on. */
 export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
   const { draft, saving, version } = state
   const client = useQueryClient()
@@ -68,8 +68,10 @@ export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
       </Stack>
       {ready && (
         <Alert severity={current ? 'success' : 'info'} sx={{ mt: 2 }}>
-          Version {ready.version} was marked ready by {ready.by}, {shortDay(ready.at)} {clock(ready.at)}.
-          {!current && ' The plan has changed since. The next stint uses the plan as it is now.'}
+          Version {ready.version} was released by {ready.by}, {shortDay(ready.at)} {clock(ready.at)}.
+          {current
+            ? ' Every stint of this plan drives it. What you change from here on is tried out beside it.'
+            : ' It is what stints drive. What you see here is a draft beside it: release it, or drop it.'}
         </Alert>
       )}
       {!current && (
@@ -80,18 +82,19 @@ export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
             disabled={open.length > 0 || by.trim() === '' || saving !== 'saved' || mark.isPending}
             onClick={() => mark.mutate()}
           >
-            Mark version {version} ready
+            Release version {version}
           </Button>
           <Typography variant="caption" color="text.secondary">
             {open.length > 0
-              ? 'It can be marked ready once every unsafe finding has an answer.'
-              : 'This version is stored with its circuit, vehicle and markers. Later changes make a new one.'}
+              ? 'It can be released once every unsafe finding has an answer.'
+              : 'A released version is stored with its circuit, vehicle and markers, and is what stints drive until another is released.'}
           </Typography>
           {mark.error && <ProblemNotice error={mark.error} />}
         </Stack>
       )}
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 2 }}>
-        From its first logged entry, a stint keeps the plan that it was driven on.
+        {ready ? 'From' : 'Until a version is released, stints drive the plan as it stands. From'} its first logged entry, a stint keeps the
+        version that it was driven on.
       </Typography>
     </Box>
   )

@@ -24,7 +24,7 @@ const colours = { unsafe: 'error.main', unknown: 'warning.main', watch: 'warning
 const colourOf = (verdict: keyof typeof colours) => colours[verdict]
 
 interface RoomTabProps {
-  marked: Pick<MarkedPlan, 'room' | 'tooFast'>
+  marked: Pick<MarkedPlan, 'room' | 'tooFast' | 'findings'>
   vehicle: Pick<Vehicle, 'kind'>
   draft: PlanDraft
   corner: string | null
@@ -76,6 +76,11 @@ export function RoomTab({ marked, vehicle, draft, corner, onCorner, onChange }: 
                       10 % too fast: {tooFastWords(fast)}
                     </Typography>
                   )}
+                  {found?.marksSay.map((says) => (
+                    <Typography key={says} component="span" variant="body2" sx={{ display: 'block' }} color="error">
+                      Unsafe mark: {says}
+                    </Typography>
+                  ))}
                 </Box>
               </Row>
               {found && (

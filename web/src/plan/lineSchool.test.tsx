@@ -1,4 +1,5 @@
 import { screen } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
 import { describe, expect, it } from 'vitest'
 import type { LineReport } from '@ochote/core'
 import { renderPage } from '../fixtures/render'
@@ -25,10 +26,37 @@ describe('what a line costs and gives', () => {
   })
 
   it('names corners without a late apex with what they have, and those that need none with the reason', () => {
-    const look = { cornerNumber: '1', apexShare: 0.51, toEdgeRad: 0.02, riseShare: 0.01, met: false, exempt: null }
+    const look = {
+      cornerNumber: '1',
+      apexShare: 0.51,
+      toEdgeRad: 0.02,
+      riseShare: 0.01,
+      met: false,
+      exempt: null,
+      costS: 0.4,
+      buysM: 0.5,
+      notWorthIt: true,
+    }
     showing({ lateApex: [look, { ...look, cornerNumber: '2', exempt: 'taken flat' }] })
     expect(screen.getByText(/^No late apex was found at/).textContent).toContain('corner 1 (apex at 51 % of the way, 1.1° to the edge')
-    expect(screen.getByText(/^Driven without the school’s line/).textContent).toContain('corner 2, taken flat')
+    expect(screen.getByText(/^Corner 2 is not asked for a late apex/).textContent).toContain('taken flat')
+  })
+
+  it('offers to do without a late apex that costs more than it buys, and to ask for it again', async () => {
+    const look = { apexShare: 0.6, toEdgeRad: 0.02, riseShare: 0.01, met: true, costS: 0.4, buysM: 0.5 }
+    const lateApex = [
+      { ...look, cornerNumber: '1', exempt: null, notWorthIt: true },
+      { ...look, cornerNumber: '2', exempt: 'left out by choice', notWorthIt: false },
+      { ...look, cornerNumber: '3', exempt: null, notWorthIt: false },
+    ]
+    const asked: string[][] = []
+    const solution = { ...solved(), lineMethod: 'late-apex' as const, lineReport: report({ lateApex }) }
+    renderPage(<LineSchool solution={solution} leftOut={['2']} onLeaveOut={(numbers) => asked.push(numbers)} />)
+    const rows = screen.getAllByRole('row').map((row) => row.textContent)
+    expect(rows[1]).toContain('10.40+0.5')
+    await userEvent.click(screen.getByRole('button', { name: 'Do without' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Ask for it' }))
+    expect(asked).toEqual([['2', '1'], []])
   })
 
   it('of one’s own says where it is over an edge, as unsafe', () => {

@@ -1,11 +1,12 @@
-import { screen, within } from '@testing-library/react'
+import { screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { noConeEdits, planDraftSchema, type ConeEdits, type Plan, type PlanDraft } from '@ochote/contracts'
 import { whatIfOf, type Change } from '@ochote/core'
 import { fakeServer } from '../fixtures/fakeServer'
 import { renderPage } from '../fixtures/render'
-import { dayView, markedStadium, plan, scheme, solved, loggedStint, vehicle } from '../fixtures/stadium'
+import { dayView, markedStadium, stadiumDocument, plan, scheme, solved, loggedStint, vehicle } from '../fixtures/stadium'
+import { DraftNote } from './DraftNote'
 import { draftDifferences } from './draftDifferences'
 import { HandReadout } from './HandReadout'
 import { MarksTab } from './MarksTab'
@@ -94,7 +95,7 @@ describe('the marks of a plan', () => {
   })
   it('that are locked are not moved; those taken away are brought back', async () => {
     const turn = markedStadium({}, solution).cones.find((c) => c.cornerNumber === '1' && c.duty === 'turn')!
-    const coneEdits = { ...noConeEdits, locked: [turn.id], removed: ['1-exit'] }
+    const coneEdits = { ...noConeEdits, locked: [turn.id], removed: ['1-brake'] }
     const { onChange } = open(coneEdits, turn.id)
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'One metre later' }).disabled).toBe(true)
     await userEvent.click(screen.getByRole('button', { name: 'Put back on' }))
@@ -140,9 +141,39 @@ describe('before a plan is used', () => {
     expect(items.length).toBeGreaterThan(2)
     for (const [sign] of items) expect(['done', 'must be done', 'open']).toContain(sign)
   })
-  it('says which version was marked ready, by whom', () => {
-    open({ ready: { id: plan.id, version: 3, by: 'Hester Quill', at: '2026-10-17T07:00:00.000Z' } })
-    expect(screen.getByText(/Hester Quill/)).toBeTruthy()
+  it('says which version was released, by whom, and what stints drive while a draft stands beside it', () => {
+    const ready = { id: plan.id, version: 3, by: 'Hester Quill', at: '2026-10-17T07:00:00.000Z' }
+    const { unmount } = open({ ready })
+    expect(screen.getByText(/^Version 3 was released by Hester Quill/).textContent).toContain('Every stint of this plan drives it')
+    unmount()
+    open({ ready: { ...ready, version: 2 } })
+    expect(screen.getByText(/^Version 2 was released by Hester Quill/).textContent).toContain('It is what stints drive')
+  })
+})
+
+describe('a draft beside a released version', () => {
+  const ready = { id: plan.id, version: 2, by: 'Hester Quill', at: '2026-10-17T07:00:00.000Z' }
+  const released = { id: plan.id, planId: plan.id, version: 2, by: 'Hester Quill', at: ready.at, draft }
+  const version = { ...released, circuit: stadiumDocument(), vehicleType: day.vehicleTypes[0]!, scheme }
+  const open = (own: PlanDraft) => {
+    const changes: PlanDraft[] = []
+    const { asked } = fakeServer(() => ({ body: version }))
+    const state = { draft: own, change: (d: PlanDraft) => void changes.push(d) } as unknown as PlanDraftState
+    renderPage(<DraftNote plan={{ ...plan, ready }} state={state} />)
+    return { changes, asked }
+  }
+
+  it('is named as one, and can be dropped', async () => {
+    const { changes } = open({ ...draft, firstSession: !draft.firstSession })
+    expect((await screen.findByText(/^This is a draft/)).textContent).toContain('Stints drive version 2, released by Hester Quill')
+    await userEvent.click(screen.getByRole('button', { name: 'Drop the draft' }))
+    expect(changes).toEqual([draft])
+  })
+
+  it('is not spoken of where it is the released version itself', async () => {
+    const { asked } = open(draft)
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(screen.queryByText(/^This is a draft/)).toBeNull()
   })
 })
 

@@ -95,7 +95,7 @@ describe('room to be wrong', () => {
     const draft = { ...planDraftSchema.parse(plan), unsafeAnswers }
     const view = renderPage(
       <RoomTab
-        marked={{ room, tooFast }}
+        marked={{ room, tooFast, findings: [] }}
         vehicle={{ kind: 'car' }}
         draft={draft}
         corner={null}

@@ -2,7 +2,7 @@ import { Typography } from '@mui/material'
 import { unsafeCorners, type MarkedPlan, type RoomTooFast, type RoomToBeWrong } from '@ochote/core'
 import { count, metres, speed } from '../format/format'
 
-type Rooms = Pick<MarkedPlan, 'room' | 'tooFast'>
+type Rooms = Pick<MarkedPlan, 'room' | 'tooFast' | 'findings'>
 type Verdict = RoomTooFast['verdict']
 
 /** What is found of one corner: a second late, where it is braked or lifted for, and 10 % too fast. */
@@ -20,13 +20,14 @@ export interface CornerRoom {
 const order = { unsafe: 0, unknown: 1, watch: 2, room: 3 } as const
 
 /** Every corner's room, the worst first. */
-export function worstFirst({ room, tooFast }: Rooms): CornerRoom[] {
+export function worstFirst({ room, tooFast, findings }: Rooms): CornerRoom[] {
   const numbers = [...new Set([...tooFast, ...room].map((r) => r.cornerNumber))]
   const corners = numbers.map((cornerNumber): CornerRoom => {
     const late = room.find((r) => r.cornerNumber === cornerNumber) ?? null
     const fast = tooFast.find((r) => r.cornerNumber === cornerNumber) ?? null
     const found = [late, fast].flatMap((r) => r ?? [])
-    const verdict = found.map((r) => r.verdict).sort((a, b) => order[a] - order[b])[0] ?? 'room'
+    const asked = findings.some((f) => f.unsafe && f.cornerNumber === cornerNumber) ? (['unsafe'] as const) : []
+    const verdict = [...found.map((r) => r.verdict), ...asked].sort((a, b) => order[a] - order[b])[0] ?? 'room'
     return { cornerNumber, late, fast, verdict, marginM: late ? late.marginM : (fast?.marginM ?? null) }
   })
   return corners.sort((a, b) => order[a.verdict] - order[b.verdict] || (a.marginM ?? Infinity) - (b.marginM ?? Infinity))

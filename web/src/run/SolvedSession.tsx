@@ -48,7 +48,7 @@ interface SolvedProps {
 }
 
 function Solved({ day, listed, children }: SolvedProps) {
-  const versions = usePlanVersions(listed)
+  const versions = usePlanVersions(day, listed)
   const inputs = useMemo(
     () =>
       listed.map((one, k): SolutionInput => {

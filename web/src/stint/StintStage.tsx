@@ -12,6 +12,7 @@ import { stagePath } from '../shell/stages'
 import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
 import { PreviewNote } from '../workers/PreviewNote'
 import { useMarkedPlan } from '../workers/useMarkedPlan'
+import { drivenVersionId } from './drivenVersion'
 import { namedBy, type OpenStint } from './openStint'
 import { nextStint, phaseOf } from './phase'
 
@@ -78,13 +79,13 @@ interface OpenedProps {
 }
 
 /**
- * A stint on its plan: as it is now, or as it was when its first lap was driven. A stage that is open while that lap is logged
+ * A stint on its plan: as it was when its first lap was driven or as it was released, else as it stands. A stage that is open while that lap is logged
  * takes over the plan version when it arrives; it does not wait for it, and is not drawn again under a finger.
  */
 function OnVersion({ day, listed, stage, children }: OpenedProps) {
-  const { planId, planVersionId } = listed.stint
-  const [fixedAtStart] = useState(planVersionId !== null)
-  const version = useQuery(planVersionQuery(planId, planVersionId))
+  const versionId = drivenVersionId(day, listed)
+  const [fixedAtStart] = useState(versionId !== null)
+  const version = useQuery(planVersionQuery(listed.stint.planId, versionId))
   const on = (fixed: PlanVersion | null) => (
     <OnPlan day={day} listed={listed} stage={stage} version={fixed}>
       {children}

@@ -9,9 +9,9 @@ interface Wanted {
   correctStreaks: ReadonlyMap<string, number>
 }
 
-/** A stint's call sheet: at its instructor's pace of speech, with a first session's longer reaction. */
+/** A stint's call sheet: at its instructor's pace of speech, with a first session's longer reaction, naming the marks that the plan has. */
 export const callsFor = (
-  { plan, instructor }: Pick<OpenStint, 'plan' | 'instructor'>,
+  { plan, instructor, scheme }: Pick<OpenStint, 'plan' | 'instructor' | 'scheme'>,
   { marked, language, fewWords, correctStreaks }: Wanted,
 ): PlanCallSheet =>
   planCalls(marked, {
@@ -20,6 +20,7 @@ export const callsFor = (
       ...(plan.firstSession ? { reactionS: FIRST_SESSION_REACTION_S } : {}),
     },
     ...(language ? { language } : {}),
+    looks: scheme.looks,
     fewWords,
     correctStreaks,
   })

@@ -43,7 +43,7 @@ describe('a new stint', () => {
     await userEvent.click(screen.getByRole('checkbox', { name: /^Van 1 drives the cones placed for/ }))
     await userEvent.click(save)
     await vi.waitFor(() => expect(onClose).toHaveBeenCalledOnce())
-    const added = asked.find(({ method }) => method === 'POST')!
+    const added = asked.find(({ method, path }) => method === 'POST' && path === '/api/stints')!
     expect(added.path).toBe('/api/stints')
     expect(added.body).toMatchObject({ dayId: day.id, stint: { studentId: student.id, carId: van.id, otherTypesCones: true } })
   })
