@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { OwnServer } from './ownServer'
-import { expectAccessible, notDriven, stintOf, storedLog } from './support'
+import { expectAccessible, notDriven, stintOf, storedLog, tapLine } from './support'
 
 const server = new OwnServer(4696)
 test.use({ baseURL: server.base, viewport: { width: 820, height: 1180 } })
@@ -83,14 +83,14 @@ test('five laps with a logger that drops its link, a page that is opened again, 
 test('what was called is asked about after the next pass, and steps are suggested', async ({ page }) => {
   const { path, id } = await stintOf(page, 'Maren Osgood')
   await page.goto(path('run'))
-  await line(page).click()
+  await tapLine(page)
   await corner(page, '4').click()
   await target(page, /^turns in early/).click()
   await page.getByRole('button', { name: 'Called it' }).click()
   await expect(page.getByText('All saved')).toBeVisible()
   // two lines on it is a later lap at corner 4, wherever the clock has the car
-  await line(page).click()
-  await line(page).click()
+  await tapLine(page)
+  await tapLine(page)
   await corner(page, '4').click()
   await expect(page.getByRole('region', { name: 'Was it fixed?' })).toContainText('Called at corner 4: turns in early. Now?')
   await page.getByRole('region', { name: 'Was it fixed?' }).getByRole('button', { name: 'Fixed' }).click()
@@ -123,7 +123,7 @@ test('two devices on one stint see each other’s entries, and a clock that is m
   await other.clock.install({ time: new Date(Date.now() - 7 * 60_000) })
   await page.goto(path('run'))
   await other.goto(path('run'))
-  await line(page).click()
+  await tapLine(page)
   await expect(page.getByText('All saved')).toBeVisible()
   await other.clock.runFor(11_000)
   await expect(other.getByRole('region', { name: 'Logged' })).toContainText('Lap 1 started')

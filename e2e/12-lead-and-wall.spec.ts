@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import type { DayView, ReleasedSession, Stint } from '@ochote/contracts'
-import { expectAccessible, expectNoSidewaysScroll, notDriven, openDay, shareClock, storedLog } from './support'
+import { expectAccessible, expectNoSidewaysScroll, notDriven, openDay, shareClock, storedLog, tapLine } from './support'
 
 test('four follow the lead through three rotations, each the same laps right behind, faults by name', async ({ page }) => {
   const { id: dayId } = await openDay(page)
@@ -23,7 +23,7 @@ test('four follow the lead through three rotations, each the same laps right beh
   const line = page.getByRole('button', { name: /^Line:/ })
   const order: string[] = []
   for (let lap = 1; lap <= 8; lap++) {
-    await line.click()
+    await tapLine(page)
     await expect(line).toHaveText(`Line: lap ${lap} ends`)
     order.push((await who.first().textContent())!.replace('right behind', ''))
     if (lap === 3) {
@@ -39,9 +39,9 @@ test('four follow the lead through three rotations, each the same laps right beh
     }
   }
   expect(order).toEqual(['Ines', 'Ines', 'Tobias', 'Tobias', 'Ruben', 'Ruben', 'Leo', 'Leo'])
-  await line.click()
+  await tapLine(page)
   // a lap that was not driven, taken back for everyone
-  await line.click()
+  await tapLine(page)
   await expect(page.getByRole('status').filter({ hasText: 'Lap 9 ended' })).toBeVisible()
   await page.getByRole('button', { name: /^Undo/ }).click()
   await expect(line).toHaveText('Line: lap 9 ends')

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { DayView, Day } from '@ochote/contracts'
 import { OwnServer } from './ownServer'
-import { expectAccessible, notDriven, saved, stintOf, storedLog } from './support'
+import { expectAccessible, notDriven, saved, stintOf, storedLog, tapLine } from './support'
 
 const server = new OwnServer(4697)
 test.use({ baseURL: server.base })
@@ -184,7 +184,7 @@ test('an installed seat opens and logs with the server off, and sends when it is
   await again.goto(path('run'))
   await expect(again.getByRole('button', { name: /^Line:/ })).toBeEnabled({ timeout: 60_000 })
   await expect(again.getByText('Server not answering')).toBeVisible()
-  await again.getByRole('button', { name: /^Line:/ }).click()
+  await tapLine(again)
   await expect(again.getByText('1 on this device, not sent yet')).toBeVisible()
   await server.start()
   await expect(again.getByText('All saved')).toBeVisible({ timeout: 30_000 })
@@ -198,8 +198,8 @@ test('a server that goes back to a backup gets from the device what it lacks', a
   const { path, id } = await stintOf(page, 'Leo Vantongeren')
   await server.run('backup', 'backup', backup)
   await page.goto(path('run'))
-  await page.getByRole('button', { name: /^Line:/ }).click()
-  await page.getByRole('button', { name: /^Line:/ }).click()
+  await tapLine(page)
+  await tapLine(page)
   await expect(page.getByText('All saved')).toBeVisible()
   const before = await storedLog(page.request, id)
   await server.kill()

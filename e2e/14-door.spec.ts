@@ -3,7 +3,7 @@ import { once } from 'node:events'
 import { chromium, expect, test, type Browser } from '@playwright/test'
 import { chromiumArgs } from './chromiumArgs'
 import { OwnServer } from './ownServer'
-import { expectAccessible, stintOf, storedLog } from './support'
+import { expectAccessible, stintOf, storedLog, tapLine } from './support'
 
 const open = new OwnServer(4698)
 const guarded = new OwnServer(4699, { OCHOTE_HOST: '0.0.0.0', OCHOTE_PIN: '482913' })
@@ -111,10 +111,10 @@ test('beyond this computer a device gives the PIN once, and what it logged befor
   await expect(page.getByRole('button', { name: /^Line:/ })).toBeEnabled()
   const cookies = await context.cookies()
   await context.clearCookies()
-  await page.getByRole('button', { name: /^Line:/ }).click()
+  await tapLine(page)
   await expect(dialog).toBeVisible()
   await dialog.getByRole('button', { name: 'Not now' }).click()
-  await page.getByRole('button', { name: /^Line:/ }).click()
+  await tapLine(page)
   await expect(page.getByText('2 on this device, not sent yet')).toBeVisible()
   await page.getByRole('button', { name: 'Give the PIN' }).click()
   await expect(dialog).toBeVisible()

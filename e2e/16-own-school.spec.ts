@@ -5,7 +5,7 @@ import { expect, test, type Locator, type Page } from '@playwright/test'
 import type { Day } from '@ochote/contracts'
 import { skerrowBasin } from '../server/src/demo/circuits'
 import { OwnServer } from './ownServer'
-import { expectAccessible, expectNoSidewaysScroll, pdfPages, saved, withoutBlanks } from './support'
+import { expectAccessible, expectNoSidewaysScroll, pdfPages, saved, tapLine, withoutBlanks } from './support'
 
 const server = new OwnServer(4701)
 test.use({ baseURL: server.base })
@@ -122,7 +122,7 @@ test.describe.serial('from an empty folder', () => {
     await page.getByRole('link', { name: 'Take the seat' }).click()
     const line = button(page, /^Line:/)
     for (const laps of [1, 2, 3]) {
-      await line.click()
+      await tapLine(page)
       await expect(line).toHaveText(`Line: lap ${laps} ends`)
     }
     await page

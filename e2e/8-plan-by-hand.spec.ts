@@ -25,7 +25,7 @@ test('marks are locked, remarked on, taken away, brought back and added by hand,
   const plan = await openVariant(page, 'Marks by hand')
   await page.keyboard.press('6')
   await openTab(page, 'Marks')
-  const marks = page.getByRole('tabpanel').getByRole('listitem')
+  const marks = page.getByRole('tabpanel').getByRole('list').first().getByRole('listitem')
   await expect(marks).toHaveCount(4)
   await marks
     .nth(1)
@@ -37,7 +37,7 @@ test('marks are locked, remarked on, taken away, brought back and added by hand,
   await expect(page.getByRole('button', { name: 'One metre later' })).toBeDisabled()
   await marks
     .nth(3)
-    .getByRole('button', { name: /^6 exit/ })
+    .getByRole('button', { name: /^6 hold/ })
     .click()
   await page.getByRole('button', { name: 'Remove' }).click()
   await expect(page.getByText('Removed by hand')).toBeVisible()
@@ -59,6 +59,22 @@ test('marks are locked, remarked on, taken away, brought back and added by hand,
   expect((await stored(page, plan)).coneEdits).toEqual(plan.coneEdits)
 })
 
+test('a change of pace is answered at once on the line before, can be stopped, and settles', async ({ page }) => {
+  await openVariant(page, 'A notch')
+  const summary = page.locator('p', { hasText: /^Lap \d/ })
+  const before = await summary.textContent()
+  await page.getByRole('slider', { name: 'Cornering' }).press('ArrowRight')
+  const status = page.getByRole('status').filter({ hasText: 'Searching for the line' })
+  await expect(status).toContainText(/new speeds on the line before|a first answer/)
+  await expect(summary).toContainText(/on the line before|in a first answer/)
+  expect(await summary.textContent()).not.toBe(before)
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByText(/^The search for the line was stopped/)).toBeVisible()
+  await page.getByRole('button', { name: 'Search on' }).click()
+  await expect(page.getByText(/Searching for the line|was stopped/)).toHaveCount(0, { timeout: 60_000 })
+  await expect(summary).not.toContainText(/on the line before|in a first answer/)
+})
+
 test('a moved brake mark says what it does; one that is unsafe must be answered before the plan is released', async ({ page }) => {
   const plan = await openVariant(page, 'Unsafe mark')
   await page.keyboard.press('6')
@@ -66,7 +82,7 @@ test('a moved brake mark says what it does; one that is unsafe must be answered 
   const brake = page.getByRole('tabpanel').getByRole('button', { name: /^6 brake/ })
   await brake.click()
   for (let k = 0; k < 9; k++) await brake.press('Shift+ArrowRight')
-  await expect(page.getByText(/^Driven to: \d\.\d\d s (slower|quicker) a lap than planned/)).toBeVisible()
+  await expect(page.getByText(/^Driven to: off the track, \d+\.\d m past the outer edge/)).toBeVisible()
   await expect(page.getByText(/^Room to be wrong: unsafe: \d+ m short over the/)).toBeVisible()
   await isSaved(page)
   await openTab(page, 'Ready')
@@ -141,7 +157,7 @@ test('the placing list is driven round with, ticked, picked up by, and taken alo
     data: { id: crypto.randomUUID(), document: JSON.parse(geo.toString()) as unknown },
   })
   expect(again.status()).toBe(201)
-  await expect(page.getByRole('list', { name: 'Markers by colour' })).toContainText('lime, 10 in stock: 1 short')
+  await expect(page.getByRole('list', { name: 'Markers by colour' })).toContainText('lime, 3 in stock: 2 short')
   await expectAccessible(page)
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()

@@ -1,3 +1,4 @@
+import { tapLine } from './support'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import type { DayView, Day } from '@ochote/contracts'
@@ -93,7 +94,7 @@ const pictures: Picture[] = [
       for (const name of ['Ines Marlowe', 'Tobias Fennick', 'Priya Castellan', 'Leo Vantongeren'])
         await page.getByRole('checkbox', { name }).check()
       await page.getByRole('button', { name: 'Create the session' }).click()
-      for (let lap = 0; lap < 2; lap++) await page.getByRole('button', { name: /^Line:/ }).click()
+      for (let lap = 0; lap < 2; lap++) await tapLine(page)
       await page.getByRole('button', { name: /^Corner 5 / }).click()
     },
   },

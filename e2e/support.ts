@@ -78,3 +78,14 @@ export function secondsIn(text: string): number {
   if (minutes === undefined) throw new Error(`no time in “${text}”`)
   return Number(minutes) * 60 + Number(seconds)
 }
+
+/** Taps the line as after a whole lap. Laps in tests are short, and the seat asks about those: the answer is yes. */
+export async function tapLine(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Line:/ }).click()
+  const yes = page.getByRole('button', { name: 'End the lap' })
+  const isAsked = await yes.waitFor({ timeout: 500 }).then(
+    () => true,
+    () => false,
+  )
+  if (isAsked) await yes.click()
+}

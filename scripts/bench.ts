@@ -3,12 +3,10 @@ import {
   circuitFromDocument,
   editLine,
   editableLine,
-  localFrame,
   markPlan,
   planCalls,
   solvePlan,
   speedAlong,
-  toLonLat,
   type Outcome,
   type PlanInput,
 } from '@ochote/core'
@@ -19,6 +17,8 @@ import { roadAlong } from '../core/src/line/roadAlong'
 import { forcesAlong } from '../core/src/vehicle/forces'
 import { whatIf } from '../core/src/whatIf/whatIf'
 import { vehicleTypes } from '../server/src/demo/school'
+import { ring } from './ring'
+import { yardstick } from './yardstick'
 
 /** Prints how long the computation takes, each time as a ratio to a plain yardstick that is run beside it. */
 const REPEATS = 3
@@ -38,38 +38,6 @@ function timeMs(stored: () => unknown): number {
     times.push(performance.now() - started)
   }
   return median(times)
-}
-
-/** The yardstick: ten million square roots and divisions, added up. */
-function yardstick(): number {
-  let sum = 0
-  for (let i = 1; i <= 1e7; i++) sum += Math.sqrt(i) / i
-  return sum
-}
-
-/** A made-up ring of left and right bends with the same radii whatever its length. */
-function ring(lengthM: number): unknown {
-  const frame = localFrame(-20, -30)
-  const waves = Math.max(2, Math.round(lengthM / 420))
-  const radiusM = lengthM / (2 * Math.PI * 1.12)
-  const count = Math.round(lengthM / 22)
-  const coordinates = Array.from({ length: count + 1 }, (_, k) => {
-    const a = (2 * Math.PI * (k % count)) / count
-    const r = radiusM + 30 * Math.sin(waves * a)
-    const { lon, lat } = toLonLat(frame, r * Math.cos(a), r * Math.sin(a))
-    return [lon, lat]
-  })
-  return {
-    type: 'FeatureCollection',
-    ochote: { format: 'circuit', version: 1, name: `Ring of ${lengthM} m` },
-    features: [
-      {
-        type: 'Feature',
-        properties: { role: 'centreline', closed: true, widthLeft: 5, widthRight: 5 },
-        geometry: { type: 'LineString', coordinates },
-      },
-    ],
-  }
 }
 
 const vehicle: Vehicle = vehicleTypes.hatch.vehicle
@@ -93,9 +61,9 @@ const input = (lengthM: number, stepM: number, change: Partial<Setup> = {}): Pla
 const ruler = timeMs(yardstick)
 console.log(`yardstick: 10 million square roots and divisions, ${ruler.toFixed(0)} ms here\n`)
 const row = (what: string, ms: number) =>
-  console.log(`${what.padEnd(58)} ${ms.toFixed(1).padStart(9)} ms  ${(ms / ruler).toFixed(2).padStart(8)} ×`)
+  console.log(`${what.padEnd(70)} ${ms.toFixed(1).padStart(9)} ms  ${(ms / ruler).toFixed(2).padStart(8)} ×`)
 
-console.log('4 km at 2 m'.padEnd(58) + '     median     ratio')
+console.log('4 km at 2 m'.padEnd(70) + '     median     ratio')
 const given = input(4000, 2, centreline)
 const fastest = input(4000, 2)
 const { stored } = accepted(solvePlan(fastest))
@@ -133,6 +101,15 @@ row(
 row(
   'a whole plan on a given line (points, priorityOverrides, room)',
   timeMs(() => accepted(solvePlan(given))),
+)
+const notchUp: Partial<Setup> = { pace: { lateral: 0.82, brake: 0.77, drive: 0.8 } }
+row(
+  'after a notch of pace: speeds on the line before (wanted: under 100 ms)',
+  timeMs(() => accepted(solvePlan({ ...input(4000, 2, notchUp), stored }))),
+)
+row(
+  'after a notch of pace: a first answer (wanted: under 1 s)',
+  timeMs(() => accepted(solvePlan({ ...input(4000, 2, notchUp), near: stored.line! }))),
 )
 row(
   'a whole plan on the fastest line (line wanted: under 2 s)',

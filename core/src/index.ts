@@ -45,11 +45,13 @@ export {
   stintRecord,
   timedLaps,
   timeOf,
+  tooShortForLapS,
   type LoggedFault,
   type StintRecord,
 } from './stintLog/stintRecord'
 export { THINGS_TO_WORK_ON, workOnFrom, type WorkOn } from './stintLog/workOn'
 export { likelyFaults } from './stintLog/likelyFaults'
+export { offeredFaults, type OfferedFault } from './stintLog/offeredFaults'
 export { coneFinder, type Moved, type Cone } from './cones/coneEdits'
 export { cornerSteps, type CornerStep } from './brief/cornerSteps'
 export { cornerByClock, lapOfCorner, type CornerPass } from './session/cornerByClock'

@@ -13,8 +13,8 @@ export interface DayAtCorner {
 export interface CornerHistory {
   readonly corner: string
   readonly days: readonly DayAtCorner[]
-  /** the last day against the first; null where there is nothing to compare */
-  readonly change: 'gone' | 'fewer' | 'the same' | 'more' | 'new' | 'clean' | null
+  /** what was logged on the last day against the first, which is not what was driven: nobody may have looked; null where there is nothing to compare */
+  readonly change: 'not logged since' | 'fewer' | 'the same' | 'more' | 'new' | 'nothing logged' | null
 }
 
 /** A change of fewer than this many faults a lap is called the same. */
@@ -39,8 +39,8 @@ function changeOf(days: readonly DayAtCorner[]): CornerHistory['change'] {
   const first = driven[0]
   const last = driven[driven.length - 1]
   if (driven.length < 2 || first === undefined || last === undefined) return null
-  if (first === 0 && last === 0) return 'clean'
-  if (last === 0) return 'gone'
+  if (first === 0 && last === 0) return 'nothing logged'
+  if (last === 0) return 'not logged since'
   if (first === 0) return 'new'
   if (Math.abs(last - first) < SAME_WITHIN_PER_LAP) return 'the same'
   return last < first ? 'fewer' : 'more'

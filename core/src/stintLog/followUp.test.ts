@@ -66,26 +66,34 @@ describe('steps suggested', () => {
     expect(steps([...lines(3), [150, fault(2, 2)], [160, fault(2, 2, '6', 'am')]])).toEqual(['pace down'])
     expect(steps([...lines(3), [150, fault(2, 2)]])).toEqual([])
   })
-  it('ask for more after two clean laps, after three of someone who wants calm', () => {
-    expect(steps(lines(3))).toEqual(['pace up'])
-    expect(steps(lines(3), true)).toEqual([])
-    expect(steps(lines(4), true)).toEqual(['pace up', 'marks down'])
+  const praised = (...laps: number[]) =>
+    laps.map((lap): [number, Own<LogEntry>] => [50 + 100 * (lap - 1), { kind: 'praise', lap, corner: '3', code: 'mark' }])
+  it('ask for more after two laps that were seen to be right, after three of someone who wants calm', () => {
+    expect(steps([...lines(3), ...praised(1, 2)])).toEqual(['pace up'])
+    expect(steps([...lines(3), ...praised(1, 2)], true)).toEqual([])
+    expect(steps([...lines(4), ...praised(1, 2, 3)], true)).toEqual(['pace up', 'marks down'])
+  })
+  it('ask for nothing where nobody said anything: silence is not success', () => {
+    expect(steps(lines(3))).toEqual([])
+    expect(steps(lines(6))).toEqual([])
+    expect(steps([...lines(3), ...praised(2)])).toEqual([])
   })
   it('ask for more words where calling did not help, for fewer where it did', () => {
     const stuck = logOf([50, called], ...lines(4), [150, answer(2, 'no change')], [250, answer(3, 'no change')])
     const record = stintRecord(stuck)
-    expect(suggestSteps(record, followUps(record)).map((s) => `${s.of} ${s.way}`)).toEqual(['words up', 'marks down'])
+    expect(suggestSteps(record, followUps(record)).map((s) => `${s.of} ${s.way}`)).toEqual(['words up'])
     const helped = stintRecord(logOf([50, called], ...lines(3), [150, answer(2, 'fixed')]))
-    expect(suggestSteps(helped, followUps(helped)).map((s) => `${s.of} ${s.way}`)).toEqual(['pace up', 'words down'])
+    expect(suggestSteps(helped, followUps(helped)).map((s) => `${s.of} ${s.way}`)).toEqual(['words down'])
   })
   it('ask for more marks where places are missed all over, for fewer where every mark was met three laps running', () => {
     const missed = ['2', '4', '6'].map((corner, k): [number, Own<LogEntry>] => [110 + k, fault(2, 1, corner, 'am')])
     expect(steps([...lines(3), ...missed])).toContain('marks up')
     expect(steps([...lines(4), ...missed])).not.toContain('marks down')
-    expect(steps(lines(4))).toContain('marks down')
+    expect(steps([...lines(4), ...praised(1, 2, 3)])).toContain('marks down')
+    expect(steps(lines(4))).not.toContain('marks down')
   })
   it('are not made again once they were decided', () => {
-    expect(steps([...lines(3), [210, { kind: 'step', lap: 2, of: 'pace', way: 'up', reason: '' }]])).toEqual([])
+    expect(steps([...lines(3), ...praised(1, 2), [210, { kind: 'step', lap: 2, of: 'pace', way: 'up', reason: '' }]])).toEqual([])
   })
 })
 

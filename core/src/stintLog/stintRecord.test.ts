@@ -170,10 +170,10 @@ describe('a corner over the days', () => {
   it.each([
     { days: [day(1, 2, 3), day(4)], change: 'fewer' },
     { days: [day(1), day(1, 2, 3)], change: 'more' },
-    { days: [day(1, 2), day()], change: 'gone' },
+    { days: [day(1, 2), day()], change: 'not logged since' },
     { days: [day(), day(2)], change: 'new' },
     { days: [day(1), day(2)], change: 'the same' },
-    { days: [day(), day()], change: 'clean' },
+    { days: [day(), day()], change: 'nothing logged' },
     { days: [day(1)], change: null },
   ])('is $change', ({ days, change }) => {
     expect(cornerHistories(['3'], days)[0]?.change).toBe(change)

@@ -152,3 +152,11 @@ export function expectedLapS(record: StintRecord, plannedS: number): number {
   const last = timedLaps(record).pop()?.timeS ?? 0
   return last >= LEAST_SHARE * plannedS ? last : plannedS
 }
+
+/** Seconds since the line where that is too short for a lap: under half of the planned one. Null where no lap is driven, or it may end. */
+export function tooShortForLapS(record: StintRecord, nowMs: number, plannedS: number): number | null {
+  const current = record.laps.find((lap) => lap.timeS === null)
+  if (!current) return null
+  const seconds = Math.max(0, nowMs - current.startedAtMs) / 1000
+  return seconds < LEAST_SHARE * plannedS ? seconds : null
+}

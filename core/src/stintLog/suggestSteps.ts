@@ -8,7 +8,7 @@ export interface SuggestedStep {
   readonly reason: string
 }
 
-/** Clean laps running before more pace is offered; a student who wants calm drives one more. */
+/** Laps running that were looked at and cost nothing, before more pace is offered; a student who wants calm drives one more. */
 const CLEAN_LAPS = { usual: 2, calm: 3 } as const
 const MANY_MORE_FAULTS = 2
 
@@ -45,12 +45,23 @@ function slowDown(record: StintRecord, last: number): SuggestedStep | null {
   return null
 }
 
+/** What was seen to be right on a lap: praised, marked better, or a correction answered as fixed or better. Silence shows nothing. */
+function seenRight(record: StintRecord, lap: number): string[] {
+  const praised = record.praises.filter((p) => p.lap === lap).map((p) => p.corner)
+  const better = record.betters.filter((b) => b.lap === lap).map((b) => b.corner)
+  const answered = record.followed.filter((f) => f.lap === lap && f.result !== 'no change').map((f) => f.corner)
+  return [...new Set([...praised, ...better, ...answered])]
+}
+
 function speedUp(record: StintRecord, called: readonly FollowUp[], last: number, cleanLaps: number): SuggestedStep | null {
   if (last < cleanLaps) return null
-  for (let lap = last - cleanLaps + 1; lap <= last; lap++) if (costing(record, lap) > 0) return null
+  const laps = Array.from({ length: cleanLaps }, (_, k) => last - k)
+  if (laps.some((lap) => costing(record, lap) > 0 || seenRight(record, lap).length === 0)) return null
   if (called.some((f) => f.verdict !== 'fixed')) return null
+  const corners = [...new Set(laps.flatMap((lap) => seenRight(record, lap)))].sort((a, b) => Number(a) - Number(b))
   const fixed = called.length > 0 ? ', every correction fixed' : ''
-  return { of: 'pace', way: 'up', reason: `nothing costly on the last ${cleanLaps} laps${fixed}` }
+  const where = `corner${corners.length === 1 ? '' : 's'} ${corners.join(', ')}`
+  return { of: 'pace', way: 'up', reason: `nothing costly logged on the last ${cleanLaps} laps, seen right at ${where}${fixed}` }
 }
 
 function words(record: StintRecord, called: readonly FollowUp[], last: number): SuggestedStep | null {
@@ -65,7 +76,7 @@ function words(record: StintRecord, called: readonly FollowUp[], last: number): 
 /** Faults of someone who does not find the place: braking, turning and clipping elsewhere than meant. */
 const MISSED_MARKS: readonly string[] = ['ly', 'be', 'bl', 'te', 'tl', 'ae', 'am', 'xn']
 const MANY_CORNERS = 3
-/** Laps running on which every mark was met, before marks are taken away. */
+/** Laps running on which marks were seen to be met and none was missed, before marks are taken away. */
 const MET_LAPS = 3
 
 function marks(record: StintRecord, last: number): SuggestedStep | null {
@@ -73,6 +84,7 @@ function marks(record: StintRecord, last: number): SuggestedStep | null {
     new Set(record.faults.filter((f) => f.lap === lap && MISSED_MARKS.includes(f.code)).map((f) => f.corner)).size
   if (missedOn(last) >= MANY_CORNERS) return { of: 'marks', way: 'up', reason: `places missed at ${missedOn(last)} corners on lap ${last}` }
   if (last < MET_LAPS) return null
-  for (let lap = last - MET_LAPS + 1; lap <= last; lap++) if (missedOn(lap) > 0) return null
-  return { of: 'marks', way: 'down', reason: `every mark met on the last ${MET_LAPS} laps` }
+  const seenMet = (lap: number) => record.praises.some((p) => p.lap === lap && p.code === 'mark')
+  for (let lap = last - MET_LAPS + 1; lap <= last; lap++) if (missedOn(lap) > 0 || !seenMet(lap)) return null
+  return { of: 'marks', way: 'down', reason: `marks seen to be met on each of the last ${MET_LAPS} laps, and none missed` }
 }

@@ -161,7 +161,7 @@ export const markerSchemes: readonly MarkerScheme[] = [
       board,
       'keep-out': cone('orange', '#e8641b', 2),
     },
-    stock: { white: 8, red: 24, pink: 4, blue: 14, yellow: 12, lime: 10, orange: 16 },
+    stock: { white: 8, red: 24, pink: 4, blue: 14, yellow: 12, lime: 3, orange: 16 },
   },
   {
     version: 1,

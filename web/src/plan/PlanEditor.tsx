@@ -1,10 +1,12 @@
-import { Box, LinearProgress, MenuItem, Stack, TextField, Typography } from '@mui/material'
+import { Box, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import type { DayView, Plan } from '@ochote/contracts'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { PreviewNote } from '../workers/PreviewNote'
+import { useFirstAnswers } from '../workers/useFirstAnswers'
 import { useMarkedPlan } from '../workers/useMarkedPlan'
+import { Computing } from './Computing'
 import { DraftNote } from './DraftNote'
 import { draftDifferences } from './draftDifferences'
 import { PlanActions } from './PlanActions'
@@ -27,7 +29,9 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
   const scheme = day.markerSchemes.find((s) => s.id === draft.markerSchemeId)
   if (!type || !scheme) throw new Error('the plan names a vehicle type or a marker scheme that is not in the library')
   const input = { circuitId: plan.circuitId, vehicle: type.vehicle, setup: draft.setup }
-  const marked = useMarkedPlan({ ...input, placedFor: null, firstSession: draft.firstSession, coneEdits: draft.coneEdits })
+  const rules = { firstSession: draft.firstSession, coneEdits: draft.coneEdits }
+  const marked = useMarkedPlan({ ...input, ...rules, placedFor: null })
+  const shown = useFirstAnswers({ ...input, ...rules, marked: marked.data, isOld: marked.isOld })
   return (
     <Box
       sx={{
@@ -67,22 +71,15 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
         {marked.isPreview && <PreviewNote />}
         <PlanActions day={day} plan={plan} draft={draft} onChange={state.change} onOpen={onOpen} />
         <Box sx={{ flex: 1 }} />
-        {marked.data && <PlanSummary marked={marked.data} scheme={scheme} />}
+        {shown.data && <PlanSummary marked={shown.data} scheme={scheme} stage={shown.stage} />}
       </Stack>
-      <Box sx={{ height: 3 }}>
-        {marked.isFetching && (
-          <LinearProgress
-            aria-label="Computing line, speeds and marks"
-            variant={marked.progress > 0 ? 'determinate' : 'indeterminate'}
-            value={100 * marked.progress}
-            sx={{ height: 3 }}
-          />
-        )}
-      </Box>
+      <Computing marked={marked} stage={shown.stage} />
       <DraftNote plan={plan} state={state} />
       {state.error !== null && <ProblemNotice error={state.error} onRetry={state.retry} />}
       {marked.error && marked.data && <ProblemNotice error={marked.error} />}
-      <Loaded query={marked}>{(data) => <PlanWork day={day} plan={plan} marked={data} input={input} state={state} />}</Loaded>
+      <Loaded query={{ ...marked, data: shown.data }}>
+        {(data) => <PlanWork day={day} plan={plan} marked={data} input={input} state={state} />}
+      </Loaded>
     </Box>
   )
 }

@@ -67,7 +67,7 @@ export function StudentProgress({ student }: { student: StudentView }) {
     [histories, days],
   )
   if (days.length === 0) return <EmptyState title="Nothing driven yet">Faults per corner appear here after the first stint.</EmptyState>
-  const now = histories.filter((h) => h.change === 'gone' || h.change === 'fewer').length
+  const now = histories.filter((h) => h.change === 'not logged since' || h.change === 'fewer').length
   const worse = histories.filter((h) => h.change === 'more' || h.change === 'new').length
   return (
     <>
@@ -80,7 +80,7 @@ export function StudentProgress({ student }: { student: StudentView }) {
           const laps = d.records.reduce((sum, r) => sum + timedLaps(r).length, 0)
           return `${shortDay(d.date)}: ${count(laps, 'lap')}${best ? `, best ${lapTime(best)}` : ''}, ${d.weather.toLowerCase()}. `
         })}
-        {days.length > 1 && `Fewer faults at ${count(now, 'corner')}, more at ${worse}.`}
+        {days.length > 1 && `Fewer faults logged at ${count(now, 'corner')}, more at ${worse}. What nobody looked for is not logged.`}
       </Typography>
       <Box component="section" aria-labelledby="by-corner">
         <Typography id="by-corner" variant="h2">

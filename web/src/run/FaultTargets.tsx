@@ -1,10 +1,10 @@
 import { Box, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
-import { faultOf, praises, severityNames, type LoggedFault } from '@ochote/core'
+import { faultOf, praises, severityNames, type LoggedFault, type OfferedFault } from '@ochote/core'
 import { Target } from './Target'
 
 interface FaultTargetsProps {
-  codes: readonly string[]
+  offered: readonly OfferedFault[]
   /** what is logged already for this corner on this lap */
   logged: readonly LoggedFault[]
   disabled: boolean
@@ -25,20 +25,20 @@ const Grid = styled('div')(({ theme }) => ({
 
 const marks = { 1: '●○○', 2: '●●○', 3: '●●●' } as const
 
-/** Six likely faults; a second tap raises the severity. Again, better and praise are always there. */
-export function FaultTargets({ codes, logged, disabled, onFault, again, better, lastCode, onPraise }: FaultTargetsProps) {
+/** Six faults, each in its own place; a second tap raises the severity. Again, better and praise are always there. */
+export function FaultTargets({ offered, logged, disabled, onFault, again, better, lastCode, onPraise }: FaultTargetsProps) {
   const lastName = lastCode ? faultOf(lastCode)?.name : null
   return (
     <Box component="section" aria-label="What happened" sx={{ display: 'flex', flexDirection: 'column', gap: 1 }}>
       <Grid>
-        {codes.map((code) => {
+        {offered.map(({ code, likely }) => {
           const here = logged.find((f) => f.code === code)
           const name = faultOf(code)?.name ?? code
           return (
             <Target key={code} disabled={disabled} aria-pressed={here !== undefined} sx={{ minHeight: 84 }} onClick={() => onFault(code)}>
               {name}
               <Typography component="span" variant="body2" sx={{ color: 'inherit', mt: 0.25 }}>
-                {here ? `${marks[here.severity]} ${severityNames[here.severity]}` : code}
+                {here ? `${marks[here.severity]} ${severityNames[here.severity]}` : likely ? `${code} · seen here` : code}
               </Typography>
             </Target>
           )

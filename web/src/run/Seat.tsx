@@ -1,7 +1,7 @@
 import { Box, Stack, Typography } from '@mui/material'
 import { styled, useTheme } from '@mui/material/styles'
 import { visuallyHidden } from '@mui/utils'
-import { useCallback, useMemo, useState, type ReactNode } from 'react'
+import { useCallback, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { followUps, isCalled, stintRecord, suggestSteps, timedLaps, correctionsToAskAbout } from '@ochote/core'
 import { useLiveSource } from '../telemetry/useLiveSource'
 import { FollowUpList } from '../stint/FollowUpList'
@@ -22,7 +22,7 @@ import { SeatRibbon } from './SeatRibbon'
 import { SendingState } from './SendingState'
 import { useChosenCorner } from './useChosenCorner'
 import { useClockOnTop } from './useClockOnTop'
-import { useLikelyCodes } from './useLikelyCodes'
+import { useOfferedFaults } from './useOfferedFaults'
 import { useLoggedCrossings } from './useLoggedCrossings'
 import { useMeasuredAnswers } from './useMeasuredAnswers'
 import { usePassed } from './usePassed'
@@ -59,6 +59,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
   useWakeLock(running)
   const clock = useClockOnTop(running)
   const source = useLiveSource(stint.id, solution)
+  const loggerId = useSyncExternalStore(source.subscribe, source.loggerId)
   const passed = usePassed(solution, record, source)
   const sheet = useSeatCalls(open, record)
   const followed = useMemo(() => followUps(record), [record])
@@ -69,7 +70,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
 
   const driven = timedLaps(record)
   const { corner, lap: passLap, source: chosenBy, choose, keep } = useChosenCorner(solution, record, passed)
-  const codes = useLikelyCodes(open, record, corner)
+  const offered = useOfferedFaults(open, record, corner)
   const add = useCallback(
     (entry: NewEntry, unsafe = false): string => {
       buzz(unsafe)
@@ -108,7 +109,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
         <div ref={clock}>
           <SeatClock record={record} plannedLaps={stint.plannedLaps} source={source} />
         </div>
-        <SeatLine open={open} record={record} ready={log.ready} onEntry={add} />
+        <SeatLine open={open} byLogger={loggerId !== null} record={record} ready={log.ready} onEntry={add} />
         {running && <NextCallBar sheet={sheet} solution={solution} record={record} source={source} coolingDown={allDriven} />}
         <LastEntry
           entries={log.entries}
@@ -127,7 +128,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
           />
         )}
         <CornerStrip corners={solution.corners} corner={corner} source={chosenBy} lap={passLap} onChoose={choose} />
-        <SeatFaults record={record} corner={corner} lap={passLap} codes={codes} ready={log.ready} onEntry={add} />
+        <SeatFaults record={record} corner={corner} lap={passLap} offered={offered} ready={log.ready} onEntry={add} />
         <IncidentTargets lap={passLap} corner={corner} others={others} disabled={!log.ready} onEvent={add} onReport={setReporting} />
       </Cabin>
       <SeatRibbon open={open} record={record} sheet={sheet} source={source} />

@@ -1,4 +1,4 @@
-import type { Severity, StintRecord } from '@ochote/core'
+import type { OfferedFault, Severity, StintRecord } from '@ochote/core'
 import type { NewEntry } from '../stintLog/useStintLogs'
 import { FaultTargets } from './FaultTargets'
 
@@ -7,13 +7,13 @@ interface SeatFaultsProps {
   /** corner and lap that a tap refers to; no corner before the first one is reached */
   corner: string | null
   lap: number
-  codes: readonly string[]
+  offered: readonly OfferedFault[]
   ready: boolean
   onEntry: (entry: NewEntry, unsafe?: boolean) => void
 }
 
 /** What happened at the chosen corner. Tapping a fault again makes it more severe. */
-export function SeatFaults({ record, corner, lap, codes, ready, onEntry }: SeatFaultsProps) {
+export function SeatFaults({ record, corner, lap, offered, ready, onEntry }: SeatFaultsProps) {
   const atCorner = record.faults.filter((f) => f.corner === corner)
   const thisLap = atCorner.filter((f) => f.lap === lap)
   const lastBefore = atCorner.filter((f) => f.lap < lap).pop()
@@ -26,7 +26,7 @@ export function SeatFaults({ record, corner, lap, codes, ready, onEntry }: SeatF
   }
   return (
     <FaultTargets
-      codes={codes}
+      offered={offered}
       logged={thisLap}
       disabled={corner === null || !ready}
       onFault={tap}

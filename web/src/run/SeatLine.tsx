@@ -5,9 +5,12 @@ import { stagePath } from '../shell/stages'
 import type { OpenStint } from '../stint/openStint'
 import { NotReleased } from './NotReleased'
 import { Target } from './Target'
+import { useLineQuestion } from './useLineQuestion'
 
 interface SeatLineProps {
-  open: Pick<OpenStint, 'stint' | 'day' | 'student'>
+  open: Pick<OpenStint, 'stint' | 'day' | 'student' | 'solution'>
+  /** whether a logger times the laps */
+  byLogger: boolean
   record: StintRecord
   /** whether the stint's log can be added to yet */
   ready: boolean
@@ -15,7 +18,8 @@ interface SeatLineProps {
 }
 
 /** The two large targets: line, and in. Before the stint, what keeps the student from being released; after it, where to go next. */
-export function SeatLine({ open: { stint, day, student }, record, ready, onEntry }: SeatLineProps) {
+export function SeatLine({ open: { stint, day, student, solution }, byLogger, record, ready, onEntry }: SeatLineProps) {
+  const { tap, question } = useLineQuestion()
   const why = releaseBar(day.meeting, student.id, record)
   if (record.phase === 'ended') return <StintOver dayId={day.id} stintId={stint.id} record={record} />
   if (why !== null && record.phase === 'ready')
@@ -24,13 +28,16 @@ export function SeatLine({ open: { stint, day, student }, record, ready, onEntry
     )
   const lap = record.laps.find((one) => one.timeS === null)?.number ?? record.laps.length
   const allDriven = timedLaps(record).length >= stint.plannedLaps
+  // a logger ends the laps itself: the target is then a small one, for when it fails
+  const small = allDriven || byLogger
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: allDriven ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: small ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>
+      {question}
       <Target
-        tone={allDriven ? 'plain' : 'action'}
-        sx={{ minHeight: 84, fontSize: '1.5rem' }}
+        tone={small ? 'plain' : 'action'}
+        sx={byLogger ? {} : { minHeight: 84, fontSize: '1.5rem' }}
         disabled={!ready}
-        onClick={() => onEntry({ kind: 'line' })}
+        onClick={() => tap({ record, plannedS: solution.trace.lapTimeS, byLogger, take: () => onEntry({ kind: 'line' }) })}
       >
         {record.laps.length > 0 ? (allDriven ? 'Line: one more lap' : `Line: lap ${lap} ends`) : 'Line: lap 1 starts'}
       </Target>

@@ -14,7 +14,16 @@ import { SeatLog } from './SeatLog'
 const fault: LoggedFault = { id: idOf(1), lap: 2, corner: '1', code: 'be', severity: 2 }
 const targets = (change: Partial<Parameters<typeof FaultTargets>[0]> = {}) => {
   const handlers = { onFault: vi.fn(), onPraise: vi.fn(), again: vi.fn(), better: vi.fn() }
-  renderPage(<FaultTargets codes={['be', 'te', 'ae']} logged={[]} disabled={false} lastCode="be" {...handlers} {...change} />)
+  renderPage(
+    <FaultTargets
+      offered={['be', 'te', 'ae'].map((code) => ({ code, likely: code === 'te' }))}
+      logged={[]}
+      disabled={false}
+      lastCode="be"
+      {...handlers}
+      {...change}
+    />,
+  )
   return handlers
 }
 

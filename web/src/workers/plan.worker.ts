@@ -12,7 +12,15 @@ import {
   type PlanSolution,
   type WhatIfAnswer,
 } from '@ochote/core'
-import { usualGround, type CircuitDocument, type FieldProblem, type StoredSolution, type Setup, type Vehicle } from '@ochote/contracts'
+import {
+  usualGround,
+  type CircuitDocument,
+  type FieldProblem,
+  type FoundLine,
+  type StoredSolution,
+  type Setup,
+  type Vehicle,
+} from '@ochote/contracts'
 
 export interface PlanQuestion {
   circuitId: string
@@ -23,6 +31,8 @@ export interface PlanQuestion {
   setup: Setup
   /** the stored solution for the same circuit, vehicle and set-up; null computes it now */
   stored: StoredSolution | null
+  /** the line of other settings: only a few steps are made from it, for a first answer */
+  near?: FoundLine | null
 }
 
 /** One change at a corner of a plan. */
@@ -37,11 +47,18 @@ let last: { question: string; solution: PlanSolution } | null = null
 const keyOf = ({ circuitId, circuitVersion, vehicle, setup }: PlanQuestion) => JSON.stringify([circuitId, circuitVersion, vehicle, setup])
 
 function solved(question: PlanQuestion, onProgress: (share: number) => void): Outcome<PlanSolution, FieldProblem[]> {
-  const { document, vehicle, setup, stored } = question
+  const { document, vehicle, setup, stored, near } = question
   const circuit = circuitFromDocument(document)
   if (!circuit.ok) return circuit
-  const outcome = solvePlan({ circuit: circuit.value, vehicle, setup, onProgress, ...(stored ? { stored } : {}) })
-  if (outcome.ok) last = { question: keyOf(question), solution: outcome.value }
+  const outcome = solvePlan({
+    circuit: circuit.value,
+    vehicle,
+    setup,
+    onProgress,
+    ...(stored ? { stored } : {}),
+    ...(near ? { near } : {}),
+  })
+  if (outcome.ok && !near) last = { question: keyOf(question), solution: outcome.value }
   return outcome
 }
 

@@ -1,6 +1,6 @@
 import { markPlan, type ConeRulesOfPlan, type MarkedPlan } from '@ochote/core'
 import type { Vehicle } from '@ochote/contracts'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { circuitQuery } from '../api/queries'
 import { useGround } from './useGround'
@@ -12,7 +12,7 @@ interface MarkedPlanInput extends SolutionInput, ConeRulesOfPlan {
   placedFor: Vehicle | null
 }
 
-interface MarkedPlanState {
+export interface MarkedPlanState {
   data: MarkedPlan | undefined
   error: Error | null
   isFetching: boolean
@@ -21,6 +21,13 @@ interface MarkedPlanState {
   isPreview: boolean
   /** share of the computation done, 0…1 */
   progress: number
+  /** whether what is shown is for other settings, because these are not computed yet */
+  isOld: boolean
+  /** whether the computation was stopped */
+  isStopped: boolean
+  stop: () => void
+  /** begins again what was stopped */
+  resume: () => void
 }
 
 /** A plan with its cones and the room they leave, for the vehicle that drives it; while a new line is computed, the last one stays. */
@@ -37,14 +44,23 @@ export function useMarkedPlan(input: MarkedPlanInput): MarkedPlanState {
   const placed = useQuery(solutionFor(input.placedFor ?? input.vehicle))
   const { firstSession, coneEdits } = input
   const ground = useGround()
+  const client = useQueryClient()
   const [own, cones] = [driven.data?.solution, placed.data?.solution]
   const data = useMemo(
     () => (own && cones ? markPlan(own, { firstSession, coneEdits }, ground, cones) : undefined),
     [own, cones, firstSession, coneEdits, ground],
   )
+  const isOld = [driven, placed].some((query) => query.isPlaceholderData)
   return {
     data,
     progress,
+    isOld,
+    isStopped: isOld && [driven, placed].every((query) => query.fetchStatus === 'idle') && !driven.error && !placed.error,
+    stop: () => {
+      for (const vehicle of [input.vehicle, input.placedFor ?? input.vehicle])
+        void client.cancelQueries({ queryKey: solutionFor(vehicle).queryKey, exact: true })
+    },
+    resume: () => void Promise.all([driven, placed].map((query) => query.isPlaceholderData && query.refetch())),
     error: circuit.error ?? driven.error ?? placed.error,
     // asking the server again behind a preview is no work to wait for
     isFetching: [driven, placed].some((query) => query.isFetching && !(query.data?.isPreview && !query.isPlaceholderData)),

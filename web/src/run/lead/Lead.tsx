@@ -1,7 +1,7 @@
 import { Box, Stack, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, LedSession } from '@ochote/contracts'
-import { releaseBar, likelyFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
+import { releaseBar, offeredFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
 import { Caution } from '../../caution/Caution'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { buzz } from '../buzz'
@@ -12,6 +12,8 @@ import { SendingState } from '../SendingState'
 import type { SessionStint } from '../SolvedSession'
 import { Target } from '../Target'
 import { LiveSource } from '../../telemetry/liveSource'
+import { useKeptFor } from '../useOfferedFaults'
+import { useLineQuestion } from '../useLineQuestion'
 import { useChosenCorner } from '../useChosenCorner'
 import { usePassed } from '../usePassed'
 import { useWakeLock } from '../useWakeLock'
@@ -35,7 +37,6 @@ interface Made {
   readonly id: string
 }
 
-const TARGETS = 6
 const POLL_MS = 5_000
 
 /** The car in front: who follows in what order, the next swap and its words, one tap a lap, faults by name with one hand. */
@@ -89,8 +90,17 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
   }
   const here = records[follower]!.faults.filter((f) => f.corner === corner)
   const braked = solution.corners.find((c) => c.number === corner)?.points.brakeStart !== null
+  // the targets stay as they are while a corner is chosen: none moves under a finger
+  const offered = useKeptFor(
+    corner === null ? null : `${corner} ${follower}`,
+    offeredFaults(
+      here.map((f) => f.code),
+      braked,
+    ),
+  )
   const before = here.filter((f) => f.lap < passLap).pop()
   const done = lap >= session.laps
+  const { tap, question } = useLineQuestion()
   return (
     <Box sx={{ width: '100%', maxWidth: 1100, mx: 'auto', px: 2, py: 1.5, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
       <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -99,6 +109,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
         {actions}
         <SendingState waiting={waiting} unreadable={unreadable} />
       </Stack>
+      {question}
       {held.length > 0 && lead.phase === 'ready' ? (
         <LeadNotReleased held={held} onBriefed={(id) => add(id, { kind: 'meeting' })} />
       ) : (
@@ -108,7 +119,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
               tone={done ? 'plain' : 'action'}
               sx={{ minHeight: 84, fontSize: '1.4rem' }}
               disabled={!ready}
-              onClick={() => all({ kind: 'line' })}
+              onClick={() => tap({ record: lead, plannedS: solution.trace.lapTimeS, take: () => all({ kind: 'line' }) })}
             >
               {running ? `Line: lap ${lap} ends` : 'Line: lap 1 starts'}
             </Target>
@@ -130,11 +141,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
       />
       <CornerStrip corners={solution.corners} corner={corner} source={source} lap={passLap} onChoose={choose} />
       <FaultTargets
-        codes={likelyFaults(
-          here.map((f) => f.code),
-          braked,
-          TARGETS,
-        )}
+        offered={offered}
         logged={here.filter((f) => f.lap === passLap)}
         disabled={corner === null || !ready || !running}
         onFault={log}

@@ -8,6 +8,7 @@ import { Page } from '../../shell/Page'
 import { entryWords } from '../entryWords'
 import { SendingState } from '../SendingState'
 import type { SessionStint } from '../SolvedSession'
+import { useLineQuestion } from '../useLineQuestion'
 import { useNow } from '../useNow'
 import { useWakeLock } from '../useWakeLock'
 import { carKeys } from './carKeys'
@@ -42,11 +43,16 @@ export function Wall({ day, session, stints, actions }: WallProps) {
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
   const cars = stints.map((sessionStint, k) => wallCar(day, sessionStint, records[k]!, logs, keys[k] ?? '', now))
   const { log, undo, last, lastEntry, lastEntries } = useEntriesMade(logs)
+  const { tap, question } = useLineQuestion()
   const line = (k: number) => {
     const car = cars[k]
     if (!car || car.state.state === 'in' || (car.state.state === 'waiting' && car.releaseBar)) return
     setSelected(k)
-    log(car.stintId, { kind: 'line', source: 'wall' })
+    tap({
+      record: records[k]!,
+      plannedS: stints[k]!.solution.trace.lapTimeS,
+      take: () => void log(car.stintId, { kind: 'line', source: 'wall' }),
+    })
   }
   const entry = (coded: CodedEntry) => {
     const car = cars[selected]
@@ -82,6 +88,7 @@ export function Wall({ day, session, stints, actions }: WallProps) {
       }
       caution
     >
+      {question}
       <SessionClock
         now={now}
         endMs={endMs}
