@@ -95,6 +95,31 @@ test('the lap is stepped and played, and a question stays where it was asked', a
   await expectNoSidewaysScroll(page)
 })
 
+test('the open student stays open from stage to stage, by tabs and by keys', async ({ page }) => {
+  const { path, id, day } = await stintOf(page, 'Leo Vantongeren')
+  const leo = day.people.find((p) => p.name === 'Leo Vantongeren')!
+  await page.goto(path('brief'))
+  await expect(page.getByRole('heading', { name: 'Brief: Leo Vantongeren' })).toBeVisible()
+  const goes = (stage: string, to = id) => expect(page).toHaveURL(new RegExp(`/${stage}/${to}$`))
+  await page.keyboard.press('r')
+  await goes('run')
+  await page.keyboard.press('d')
+  await goes('debrief')
+  await page.keyboard.press('g')
+  await goes('progress', leo.id)
+  await expect(page.getByRole('heading', { name: 'Progress: Leo Vantongeren' })).toBeVisible()
+  await page.getByRole('link', { name: /^Brief/ }).click()
+  await goes('brief')
+  await page.getByRole('link', { name: 'Meeting' }).click()
+  await page.getByRole('link', { name: 'Student' }).click()
+  await goes('brief')
+  // Today is about everyone: from there a stage opens what is next
+  await page.keyboard.press('t')
+  await expect(page.getByRole('heading', { name: 'Ambulance drivers, second Saturday' })).toBeVisible()
+  await page.keyboard.press('r')
+  await expect(page).toHaveURL(/\/run$/)
+})
+
 test('calls follow the instructor’s speech and the school’s words, and leave as PDF, CSV and WebVTT', async ({ page }) => {
   const { path } = await stintOf(page, 'Agnes Thorley')
   await page.goto(path('brief/calls'))

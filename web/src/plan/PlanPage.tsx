@@ -9,6 +9,7 @@ import { useDayLogs } from '../stintLog/useDayLogs'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
 import { EmptyState } from '../shell/EmptyState'
+import { useOpenStudent } from '../shell/openStudent'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
 import { NewPlan } from './NewPlan'
@@ -23,10 +24,12 @@ export function PlanPage() {
   )
 }
 
-/** The plan that is driven next. It is shown without a redirect, which could undo a key pressed meanwhile. */
+/** The plan of the open student, or the one that is driven next. It is shown without a redirect, which could undo a key pressed meanwhile. */
 function LikelyPlan({ day }: { day: DayView }) {
   const { stints } = useDayLogs(day)
-  const planId = nextStint(stints)?.stint.planId ?? day.plans[0]?.id
+  const student = useOpenStudent(day.id)
+  const own = day.stints.find(({ stint }) => stint.id === student?.stintId)
+  const planId = (own ?? nextStint(stints))?.stint.planId ?? day.plans[0]?.id
   return planId ? <OpenPlan day={day} planId={planId} /> : <NoPlan day={day} title="This day has no plan yet" />
 }
 

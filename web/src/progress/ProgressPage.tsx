@@ -6,6 +6,7 @@ import { dayQuery, studentQuery } from '../api/queries'
 import { nextStint } from '../stint/phase'
 import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
+import { useOpens } from '../shell/openStudent'
 import { Page } from '../shell/Page'
 import { useDayLogs } from '../stintLog/useDayLogs'
 import { stagePath } from '../shell/stages'
@@ -25,6 +26,8 @@ function ProgressOf({ day, studentId }: { day: DayView; studentId: string | unde
   // the likeliest choice: the student who drove last
   const likely = [...stints].reverse().find((s) => s.log.length > 0)?.stint.studentId ?? nextStint(stints)?.stint.studentId
   const student = students.find((p) => p.id === (studentId ?? likely)) ?? (studentId ? undefined : students[0])
+  const own = stints.filter((s) => s.stint.studentId === student?.id)
+  useOpens(day.id, student?.id ?? null, (nextStint(own) ?? own.at(-1))?.stint.id ?? null)
   const choice = (
     <TextField
       select

@@ -11,7 +11,8 @@ import { dayToOpen } from './dayToOpen'
 import { OutboxNotice } from './OutboxNotice'
 import { PinGate } from './PinGate'
 import { ServerAway } from './ServerAway'
-import { DAYS_KEY, dayPath, LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
+import { OpenStudentProvider, stageOf, useOpenStudent } from './openStudent'
+import { DAYS_KEY, dayPath, LIBRARY_KEY, stages, TODAY_KEY } from './stages'
 import { OutboxProvider } from '../device/useOutbox'
 import { StintLogsProvider } from '../stintLog/useStintLogs'
 import { UndoProvider } from '../undo/UndoProvider'
@@ -74,7 +75,9 @@ function ThemeButton() {
 export const AppShell = () => (
   <OutboxProvider>
     <UndoProvider>
-      <Shell />
+      <OpenStudentProvider>
+        <Shell />
+      </OpenStudentProvider>
     </UndoProvider>
   </OutboxProvider>
 )
@@ -85,7 +88,8 @@ function Shell() {
   const openId = inDay?.params.dayId ?? dayToOpen(days.data ?? [])?.id ?? null
   // an archived day is not among those listed, and can be open all the same
   const open = days.data?.find((d) => d.id === openId)
-  useStageKeys(openId)
+  const student = useOpenStudent(openId)
+  useStageKeys(openId, student)
   return (
     <Frame>
       <Link href="#main" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 9 } }}>
@@ -109,7 +113,7 @@ function Shell() {
           </StageLink>
           {openId &&
             stages.map((stage) => (
-              <StageLink key={stage.path} to={stagePath(openId, stage.path)}>
+              <StageLink key={stage.path} to={stageOf(openId, stage.path, student)}>
                 {stage.name}
                 <kbd>{stage.key}</kbd>
               </StageLink>

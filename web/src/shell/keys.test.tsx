@@ -3,11 +3,12 @@ import userEvent from '@testing-library/user-event'
 import { useLocation } from 'react-router'
 import { describe, expect, it } from 'vitest'
 import { renderPage } from '../fixtures/render'
+import type { OpenStudent } from './openStudent'
 import { stagePath, stages } from './stages'
 import { useStageKeys } from './useStageKeys'
 
-function Where({ dayId }: { dayId: string | null }) {
-  useStageKeys(dayId)
+function Where({ dayId, student = null }: { dayId: string | null; student?: OpenStudent | null }) {
+  useStageKeys(dayId, student)
   return (
     <>
       <output>{useLocation().pathname}</output>
@@ -23,6 +24,18 @@ const where = () => screen.getByRole('status').textContent
 describe('keys', () => {
   it.each(stages.map((s) => [s.key, stagePath('day1', s.path)]))('%s goes to %s', async (key, path) => {
     renderPage(<Where dayId="day1" />)
+    await userEvent.keyboard(key)
+    expect(where()).toBe(path)
+  })
+
+  it.each([
+    ['b', '/days/day1/brief/stint3'],
+    ['r', '/days/day1/run/stint3'],
+    ['d', '/days/day1/debrief/stint3'],
+    ['g', '/days/day1/progress/student7'],
+    ['p', '/days/day1/plan'],
+  ])('%s stays with the open student: %s', async (key, path) => {
+    renderPage(<Where dayId="day1" student={{ dayId: 'day1', studentId: 'student7', stintId: 'stint3' }} />)
     await userEvent.keyboard(key)
     expect(where()).toBe(path)
   })

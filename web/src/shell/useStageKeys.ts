@@ -1,9 +1,10 @@
 import { useEffect } from 'react'
 import { useNavigate } from 'react-router'
-import { DAYS_KEY, isForField, LIBRARY_KEY, stagePath, stages, TODAY_KEY } from './stages'
+import { stageOf, type OpenStudent } from './openStudent'
+import { DAYS_KEY, isForField, LIBRARY_KEY, stages, TODAY_KEY } from './stages'
 
-/** One key goes to each stage. */
-export function useStageKeys(dayId: string | null): void {
+/** One key goes to each stage, and stays with the open student. */
+export function useStageKeys(dayId: string | null, student: OpenStudent | null): void {
   const navigate = useNavigate()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -12,9 +13,9 @@ export function useStageKeys(dayId: string | null): void {
       if (event.key === TODAY_KEY) void navigate('/')
       else if (event.key === LIBRARY_KEY) void navigate('/library')
       else if (event.key === DAYS_KEY) void navigate('/days')
-      else if (stage && dayId) void navigate(stagePath(dayId, stage.path))
+      else if (stage && dayId) void navigate(stageOf(dayId, stage.path, student))
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [dayId, navigate])
+  }, [dayId, student, navigate])
 }

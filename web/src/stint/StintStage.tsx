@@ -7,6 +7,7 @@ import { dayQuery, personQuery, planVersionQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
 import { TrackCursorProvider } from '../ribbon/trackCursor'
 import { EmptyState } from '../shell/EmptyState'
+import { useOpens } from '../shell/openStudent'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
 import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
@@ -97,6 +98,7 @@ function OnVersion({ day, listed, stage, children }: OpenedProps) {
 function OnPlan({ day, listed, stage, version, children }: OpenedProps & { version: PlanVersion | null }) {
   const named = useMemo(() => namedBy(day, listed, version), [day, listed, version])
   const { plan, stint, vehicleType, placedFor } = named
+  useOpens(day.id, stint.studentId, stint.id)
   const student = useQuery(personQuery(stint.studentId))
   const instructor = useQuery(personQuery(stint.instructorId))
   const marked = useMarkedPlan({

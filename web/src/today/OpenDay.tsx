@@ -11,6 +11,7 @@ import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
+import { useOpens } from '../shell/openStudent'
 import { nextStint } from '../stint/phase'
 import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
 import { notReady, type NotReady } from './readiness'
@@ -24,6 +25,7 @@ const TodayCircuit = lazy(async () => ({ default: (await import('./TodayCircuit'
 
 /** A day: who is next, what is not ready, the circuit and every stint. */
 export function OpenDay({ dayId }: { dayId: string }) {
+  useOpens(dayId, null, null)
   const day = useQuery(dayQuery(dayId))
   return <Loaded query={day}>{(data) => <OpenedDay day={data} />}</Loaded>
 }
