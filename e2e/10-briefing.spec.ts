@@ -26,6 +26,12 @@ test('the meeting names what is particular to the circuit; who was absent is not
   await page.getByRole('button', { name: 'Briefed them now' }).click()
   await expect(page.getByRole('button', { name: 'Line: lap 1 starts' })).toBeEnabled()
   await expect.poll(async () => (await log(page, id)).map((e) => e.kind)).toEqual(['meeting'])
+  // it is said once for the day: the meeting and Today know it too
+  await page.goto(`/days/${day.id}/brief/meeting`)
+  await expect(page.getByText('Everyone is here, or has gone through it since.')).toBeVisible()
+  await page.goto(`/days/${day.id}`)
+  await expect(page.getByText('Ruben Halloway').first()).toBeVisible()
+  await expect(page.getByText('Kofi Brandreth was not at the drivers’ meeting')).toHaveCount(0)
 })
 
 test('the meeting is talked from a large screen, and the school’s own list goes with it', async ({ page }) => {

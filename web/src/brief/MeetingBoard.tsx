@@ -12,6 +12,7 @@ import { MeetingLarge } from './MeetingLarge'
 import { MeetingTopics } from './MeetingTopics'
 import { SchoolTopics } from './SchoolTopics'
 import { toggled } from './toggled'
+import { useGoneThrough } from '../stintLog/useGoneThrough'
 import { useMeeting } from './useMeeting'
 import { WhoIsHere } from './WhoIsHere'
 
@@ -24,6 +25,7 @@ interface MeetingBoardProps {
 /** The drivers' meeting: tick each item as you cover it. Absent students can't be released until they have had the briefing. */
 export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
   const { draft: meeting, change, saving, error, conflict, retry } = useMeeting(day)
+  const gone = useGoneThrough(day)
   const [large, setLarge] = useState(false)
   const [editing, setEditing] = useState(false)
   const today = new Set(day.stints.flatMap((s) => [s.stint.studentId]))
@@ -58,7 +60,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,3fr) minmax(260px,1fr)' }, gap: 4 }}>
         <MeetingTopics items={items} done={meeting.done} onToggle={(id) => change({ ...meeting, done: toggled(meeting.done, id) })} />
         <Stack sx={{ gap: 2 }}>
-          <WhoIsHere students={students} present={meeting.present} onPresent={(present) => change({ ...meeting, present })} />
+          <WhoIsHere students={students} present={meeting.present} gone={gone} onPresent={(present) => change({ ...meeting, present })} />
           <CloseMeeting meeting={meeting} open={open} onChange={change} />
         </Stack>
       </Box>

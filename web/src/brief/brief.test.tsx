@@ -114,8 +114,9 @@ describe('the meeting', () => {
     expect(over.disabled).toBe(true)
     expect(screen.getByText(`Can’t be released until they have had the briefing: ${student.name}`)).toBeTruthy()
     await userEvent.click(screen.getByRole('checkbox', { name: 'A bump at corner 1' }))
-    await vi.waitFor(() => expect(asked).toHaveLength(1))
-    expect(asked[0]!.body).toMatchObject({ meeting: { done: ['a'] }, fromVersion: 0 })
+    const saves = () => asked.filter(({ method }) => method !== 'GET')
+    await vi.waitFor(() => expect(saves()).toHaveLength(1))
+    expect(saves()[0]!.body).toMatchObject({ meeting: { done: ['a'] }, fromVersion: 0 })
     expect(screen.getByText(/^1 item not covered yet: Flags, Yellow: lift/)).toBeTruthy()
   })
 

@@ -2,6 +2,7 @@ import { Box, Button, Stack, Typography } from '@mui/material'
 import { Link as RouterLink } from 'react-router'
 import { releaseBar, timedLaps, type StintRecord } from '@ochote/core'
 import { stagePath } from '../shell/stages'
+import { useGoneThrough } from '../stintLog/useGoneThrough'
 import type { OpenStint } from '../stint/openStint'
 import { NotReleased } from './NotReleased'
 import { Target } from './Target'
@@ -20,7 +21,8 @@ interface SeatLineProps {
 /** The two large targets: line, and in. Before the stint, what keeps the student from being released; after it, where to go next. */
 export function SeatLine({ open: { stint, day, student, solution }, byLogger, record, ready, onEntry }: SeatLineProps) {
   const { tap, question } = useLineQuestion()
-  const why = releaseBar(day.meeting, student.id, record)
+  const gone = useGoneThrough(day)
+  const why = releaseBar(day.meeting, student.id, record.metHere || gone.has(student.id))
   if (record.phase === 'ended') return <StintOver dayId={day.id} stintId={stint.id} record={record} />
   if (why !== null && record.phase === 'ready')
     return (

@@ -1,6 +1,7 @@
 import type { DayView } from '@ochote/contracts'
 import { releaseBar, stintRecord } from '@ochote/core'
 import type { LoggedStint } from '../stintLog/useDayLogs'
+import { goneThrough } from '../stintLog/useGoneThrough'
 
 /** Something that the day still lacks, and where to fix it. */
 export interface NotReady {
@@ -17,11 +18,12 @@ export function notReady(day: DayView, stints: readonly LoggedStint[]): NotReady
     day.meeting.heldAt === null && day.stints.length > 0
       ? [{ id: 'meeting', text: 'The drivers’ meeting has not been held', stage: 'brief/meeting' }]
       : []
+  const gone = goneThrough(stints)
   const ofStints = stints.flatMap(({ stint, log, debriefed }): NotReady[] => {
     const record = stintRecord(log)
     const { phase } = record
     const missing: NotReady[] = []
-    if (phase === 'ready' && day.meeting.heldAt !== null && releaseBar(day.meeting, stint.studentId, record) !== null) {
+    if (phase === 'ready' && day.meeting.heldAt !== null && releaseBar(day.meeting, stint.studentId, gone.has(stint.studentId)) !== null) {
       missing.push({
         id: `${stint.id}/meeting`,
         text: `${nameOf(stint.studentId)} was not at the drivers’ meeting`,

@@ -3,6 +3,7 @@ import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, LedSession } from '@ochote/contracts'
 import { releaseBar, offeredFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
 import { Caution } from '../../caution/Caution'
+import { useGoneThrough } from '../../stintLog/useGoneThrough'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { buzz } from '../buzz'
 import { CornerStrip } from '../CornerStrip'
@@ -77,8 +78,9 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
       })),
     )
   }
+  const gone = useGoneThrough(day)
   const held: Held[] = people.flatMap((p, k) => {
-    const why = releaseBar(day.meeting, p.id, records[k]!)
+    const why = releaseBar(day.meeting, p.id, records[k]!.metHere || gone.has(p.id))
     return why === null ? [] : [{ name: names[k]!, why, stintId: stints[k]!.stint.id }]
   })
   const log = (code: string) => {

@@ -3,6 +3,7 @@ import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
 import { callInBy, likelyFaults, nextReleaseMs, stintRecord, type CodedEntry } from '@ochote/core'
 import { trueNow } from '../../device/deviceClock'
+import { useGoneThrough } from '../../stintLog/useGoneThrough'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { Page } from '../../shell/Page'
 import { entryWords } from '../entryWords'
@@ -41,7 +42,8 @@ export function Wall({ day, session, stints, actions }: WallProps) {
   const keys = carKeys(stints.length, numbers)
   const records = useMemo(() => session.stintIds.map((id) => stintRecord(logOf(id).entries)), [session.stintIds, logOf])
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
-  const cars = stints.map((sessionStint, k) => wallCar(day, sessionStint, records[k]!, logs, keys[k] ?? '', now))
+  const gone = useGoneThrough(day)
+  const cars = stints.map((sessionStint, k) => wallCar(day, sessionStint, records[k]!, logs, keys[k] ?? '', now, gone))
   const { log, undo, last, lastEntry, lastEntries } = useEntriesMade(logs)
   const { tap, question } = useLineQuestion()
   const line = (k: number) => {

@@ -5,7 +5,10 @@ import type { SessionStint } from '../SolvedSession'
 import type { WallCar } from './CarTable'
 import { LiveOnWall } from './LiveOnWall'
 
-/** A car as its row on the wall shows it: who is in it, where it is, and what keeps it from being released. */
+/**
+ * A car as its row on the wall shows it: who is in it, where it is, and what keeps it from being released.
+ * @param gone - students with whom the drivers' meeting was gone through since
+ */
 export function wallCar(
   day: DayView,
   { stint, solution }: SessionStint,
@@ -13,6 +16,7 @@ export function wallCar(
   logs: OpenedLogs,
   key: string,
   now: number,
+  gone: ReadonlySet<string>,
 ): WallCar {
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
   return {
@@ -22,7 +26,7 @@ export function wallCar(
     carName: day.cars.find((car) => car.id === stint.carId)?.name ?? '',
     state: carState(record, stint.plannedLaps, solution.trace.lapTimeS, now),
     lastS: timedLaps(record).pop()?.timeS ?? null,
-    releaseBar: releaseBar(day.meeting, stint.studentId, record),
+    releaseBar: releaseBar(day.meeting, stint.studentId, record.metHere || gone.has(stint.studentId)),
     key,
     live: <LiveOnWall stint={stint} solution={solution} record={record} logs={logs} />,
   }
