@@ -1,4 +1,4 @@
-import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react'
+import { createContext, useContext, useLayoutEffect, useMemo, useState, type ReactNode } from 'react'
 import { stagePath } from './stages'
 
 /** The student whose stint is open. It stays open through stages, tabs, keys and links, until another is chosen or Today is. */
@@ -30,7 +30,7 @@ export function useOpenStudent(dayId: string | null): OpenStudent | null {
 /** Says which student a page shows. */
 export function useOpens(dayId: string, studentId: string | null, stintId: string | null): void {
   const { setOpen } = useContext(Opened)
-  useEffect(() => setOpen(studentId === null ? null : { dayId, studentId, stintId }), [setOpen, dayId, studentId, stintId])
+  useLayoutEffect(() => setOpen(studentId === null ? null : { dayId, studentId, stintId }), [setOpen, dayId, studentId, stintId])
 }
 
 /** Where a stage's tab and key lead: to the open student, where the stage has one. */

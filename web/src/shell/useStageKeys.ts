@@ -1,4 +1,4 @@
-import { useEffect } from 'react'
+import { useLayoutEffect } from 'react'
 import { useNavigate } from 'react-router'
 import { stageOf, type OpenStudent } from './openStudent'
 import { DAYS_KEY, isForField, LIBRARY_KEY, stages, TODAY_KEY } from './stages'
@@ -6,7 +6,8 @@ import { DAYS_KEY, isForField, LIBRARY_KEY, stages, TODAY_KEY } from './stages'
 /** One key goes to each stage, and stays with the open student. */
 export function useStageKeys(dayId: string | null, student: OpenStudent | null): void {
   const navigate = useNavigate()
-  useEffect(() => {
+  // before the page is drawn: a key pressed at once goes with what is seen
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isForField(event)) return
       const stage = stages.find((s) => s.key === event.key)
