@@ -49,7 +49,7 @@ const pictures: Picture[] = [
     before: async (page) => {
       await page.getByRole('button', { name: 'More to do with this plan' }).click()
       await page.getByRole('menuitem', { name: 'Compare with another plan' }).click()
-      await page.getByRole('table').waitFor()
+      await page.getByRole('table', { name: 'Marks of both plans' }).waitFor()
     },
   },
   { name: 'meeting', path: day('brief/meeting') },
