@@ -24,6 +24,11 @@ const BACK_M_PER_M = 16
 const LEAST_BACK_M = 40
 /** A way begins this many metres before the turn-in that it changes. */
 const LEAD_M = 12
+/**
+ * What is left at the exit of an error at the apex: a driver who is wide sees it, waits with the throttle, and turns more. Whoever turned late has
+ * the whole exit to do so; whoever came to the inside early, with the heading short, sees it later.
+ */
+const LEFT_AT_EXIT = { late: 0.3, early: 0.5 }
 /** Turning and apex too early leave a heading that is made good over the rest of the corner: at most so much wider than it was early. */
 const MOST_WIDER = 2.5
 
@@ -66,11 +71,13 @@ interface Beside {
 }
 
 /**
- * Late: the same turning, so much later. The way is the line moved along the approach, outward by d·sin(heading turned): it misses the apex
- * and runs wide, and the throttle waits for the heading.
+ * Late: the same turning, so much later. The way is the line moved along the approach, outward by d·sin(heading turned): it misses the apex.
+ * On the way out the driver turns more, and the throttle waits for the heading.
  */
 function late(turn: Turn, metres: number): Beside {
-  return { outM: (on) => metres * Math.sin(Math.min(Math.PI / 2, turn.turnedRad(on))), throttleLaterM: metres }
+  const { apexM, exitM, turnedRad } = turn
+  const left = (on: number) => 1 - (1 - LEFT_AT_EXIT.late) * smooth((on - apexM) / (exitM - apexM))
+  return { outM: (on) => metres * Math.sin(Math.min(Math.PI / 2, turnedRad(on))) * left(on), throttleLaterM: metres }
 }
 
 /**
@@ -80,7 +87,7 @@ function late(turn: Turn, metres: number): Beside {
 function early(turn: Turn, metres: number): Beside {
   const { apexM, exitM, turnedRad, turningPerM } = turn
   const givenUpM = metres * Math.sin(Math.min(Math.PI / 2, turnedRad(apexM)))
-  const wideM = givenUpM * Math.min(MOST_WIDER, (exitM - apexM) / apexM)
+  const wideM = LEFT_AT_EXIT.early * givenUpM * Math.min(MOST_WIDER, (exitM - apexM) / apexM)
   return {
     outM: (on) =>
       on <= apexM
@@ -94,7 +101,7 @@ function early(turn: Turn, metres: number): Beside {
 function apexEarly(turn: Turn, metres: number): Beside {
   const { apexM, exitM, turningPerM } = turn
   const inwardM = (turningPerM * metres * apexM) / 4
-  const wideM = (turningPerM * metres * (exitM - apexM)) / 2
+  const wideM = LEFT_AT_EXIT.early * turningPerM * metres * ((exitM - apexM) / 2)
   return {
     outM: (on) => (on <= apexM ? -inwardM * Math.sin((Math.PI * Math.max(0, on)) / apexM) : wideM * smooth((on - apexM) / (exitM - apexM))),
     throttleLaterM: metres,
