@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { accepted, checkCircuit, circuitDocument, position, stadiumPoints } from '../../fixtures/circuits'
 import { circuitFromDocument } from '../files/readCircuit'
+import { cornersOf } from '../geometry/corners'
+import { placeAt, sampleTrack, wrapStation } from '../geometry/track'
 import { circuitRemarks } from './circuitRemarks'
 
 const point = (x: number, y: number, properties: object) => ({
@@ -50,6 +52,39 @@ describe('what is odd or missing of a circuit', () => {
     ]).join('\n')
     expect(text).toContain('a kerb begins and has no end')
     expect(text).toContain('two corners are number 1')
+  })
+
+  it('names corners whose outside has run-off only in part, and none that is covered all along', () => {
+    const track = sampleTrack(accepted(circuitFromDocument(circuitDocument({ points: stadiumPoints(240, 45) }))))
+    const [corner] = cornersOf(track)
+    const runOff = (fromM: number, toM: number) => ({
+      type: 'Feature',
+      properties: { role: 'runoff', side: 'right', depth: 20, surface: 'grass' },
+      geometry: {
+        type: 'LineString',
+        coordinates: Array.from({ length: 12 }, (_, k) => {
+          const { x, y } = placeAt(track, wrapStation(track, fromM + ((toM - fromM) * k) / 11), -7)
+          return position(x, y)
+        }),
+      },
+    })
+    const of = (fromM: number, toM: number) => remarks({}, [runOff(fromM, toM)]).join('\n')
+    const partly = of(corner!.startM - 10, corner!.startM + 40)
+    expect(partly).toContain('run-off covers only part of the outside of corner 1')
+    expect(partly).toContain('no run-off outside corner 2:')
+    expect(of(corner!.startM + 30, corner!.startM + 60)).toContain('only part of the outside of corner 1')
+    expect(of(corner!.startM - 10, corner!.endM + 40)).not.toContain('only part')
+  })
+
+  it('names a corner that can hardly be one: longer than half the lap, or a few metres long', () => {
+    const circuit = accepted(circuitFromDocument(circuitDocument({ points: stadiumPoints(240, 45) })))
+    const track = sampleTrack(circuit)
+    const at = (stationM: number) => placeAt(track, stationM, 0)
+    const corner = (number: string, start: number, end: number) =>
+      point(at(start).x, at(start).y, { role: 'corner', number, start, end })
+    const text = remarks({}, [corner('1', 300, 250), corner('2', 260, 272)]).join('\n')
+    expect(text).toMatch(/corner 1 is \d+ m long, more than half the lap/)
+    expect(text).toContain('corner 2 is only 12 m long: a wobble of the recording?')
   })
 
   it('finds nothing about the shape of a circuit that has none of this', () => {

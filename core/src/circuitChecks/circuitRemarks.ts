@@ -3,7 +3,7 @@ import { cornersOf, type Corner } from '../geometry/corners'
 import { toLocal } from '../geometry/localMetres'
 import { nearestOnTrack } from '../geometry/nearest'
 import { placeFeatures, runOffAt, type PlacedFeatures } from '../geometry/placedFeatures'
-import { sampleTrack, stationsApart, type Track } from '../geometry/track'
+import { sampleTrack, stationsApart, wrapStation, type Track } from '../geometry/track'
 
 /** Something odd or missing in a circuit that can still be used. */
 export interface CircuitRemark {
@@ -20,6 +20,8 @@ const WIDTH_JUMP_WITHIN_M = 10
 const STEEPEST = 0.25
 const FEATURE_WITHIN_M = 120
 const SPARSE_M = 40
+/** A bend shorter than this is no corner that anyone brakes or turns in for. */
+const SHORTEST_CORNER_M = 20
 
 const times = (n: number, what: string) => (n > 1 ? `${what} (${n} such places, this the first)` : what)
 
@@ -77,11 +79,30 @@ function placeRemarks(track: Track): CircuitRemark[] {
   })
 }
 
+/** The outside of a corner is looked at so often, and this far beyond its end, where cars run wide. */
+const LOOK_EVERY_M = 5
+const BEYOND_END_M = 20
+
+/** The share of a corner's outside that has run-off. */
+function outsideCover(track: Track, runOffs: PlacedFeatures['runOffs'], { direction, startM, endM }: Corner): number {
+  const outside = direction === 'left' ? 'right' : 'left'
+  const beyondM = track.closed ? BEYOND_END_M : Math.min(BEYOND_END_M, track.lengthM - endM)
+  const looks = Math.max(1, Math.ceil((stationsApart(track, startM, endM) + beyondM) / LOOK_EVERY_M))
+  let covered = 0
+  for (let k = 0; k <= looks; k++) {
+    const s = wrapStation(track, startM + (k * (stationsApart(track, startM, endM) + beyondM)) / looks)
+    if (runOffAt(track, runOffs, outside, s)) covered++
+  }
+  return covered / (looks + 1)
+}
+
 function cornerRemarks(track: Track, { runOffs }: PlacedFeatures, corners: readonly Corner[]): CircuitRemark[] {
-  const without = corners.filter((c) => {
-    const outside = c.direction === 'left' ? 'right' : 'left'
-    return runOffAt(track, runOffs, outside, c.startM) === null && runOffAt(track, runOffs, outside, c.endM) === null
-  })
+  const cover = corners.map((corner) => ({ corner, share: outsideCover(track, runOffs, corner) }))
+  const without = cover.filter(({ share }) => share === 0).map(({ corner }) => corner)
+  const partly = cover.filter(({ share }) => share > 0 && share < 1).map(({ corner }) => corner)
+  const lengthOf = (c: Corner) => stationsApart(track, c.startM, c.endM)
+  const short = corners.find((c) => lengthOf(c) < SHORTEST_CORNER_M)
+  const long = corners.find((c) => track.closed && lengthOf(c) > track.lengthM / 2)
   const twice = corners.find((c, i) => corners.findIndex((o) => o.number === c.number) < i)
   const over = corners.find((c, i) => {
     const next = corners[i + 1]
@@ -89,6 +110,24 @@ function cornerRemarks(track: Track, { runOffs }: PlacedFeatures, corners: reado
   })
   return [
     ...(corners.length === 0 ? [{ what: 'no corner', stationM: null, feature: null }] : []),
+    ...(long
+      ? [
+          {
+            what: `corner ${long.number} is ${lengthOf(long).toFixed(0)} m long, more than half the lap: does it end before it starts?`,
+            stationM: long.startM,
+            feature: null,
+          },
+        ]
+      : []),
+    ...(short
+      ? [
+          {
+            what: `corner ${short.number} is only ${lengthOf(short).toFixed(0)} m long: a wobble of the recording?`,
+            stationM: short.startM,
+            feature: null,
+          },
+        ]
+      : []),
     ...(twice ? [{ what: `two corners are number ${twice.number}`, stationM: twice.startM, feature: null }] : []),
     ...(over ? [{ what: `corner ${over.number} is not over before the next begins`, stationM: over.endM, feature: null }] : []),
     ...(without.length > 0
@@ -96,6 +135,15 @@ function cornerRemarks(track: Track, { runOffs }: PlacedFeatures, corners: reado
           {
             what: `no run-off outside corner${without.length > 1 ? 's' : ''} ${without.map((c) => c.number).join(', ')}: room to be wrong cannot be told there`,
             stationM: without[0]!.startM,
+            feature: null,
+          },
+        ]
+      : []),
+    ...(partly.length > 0
+      ? [
+          {
+            what: `run-off covers only part of the outside of corner${partly.length > 1 ? 's' : ''} ${partly.map((c) => c.number).join(', ')}: room to be wrong cannot be told beyond it`,
+            stationM: partly[0]!.startM,
             feature: null,
           },
         ]

@@ -21,7 +21,7 @@ import { FeaturesTab } from './FeaturesTab'
 import { TrackTab } from './TrackTab'
 import { flawsOf } from './flaws'
 import { mapStart } from './mapStart'
-import { useDrawing } from './useDrawing'
+import { useDrawing, withDrawnSide } from './useDrawing'
 import { useCircuitDraft } from './useCircuitDraft'
 
 /** A circuit of the shelf, to be seen, checked and changed. */
@@ -49,7 +49,7 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
   const problems = read.ok ? [] : read.problem
   const flaws = flawsOf(document, problems, track, remarks)
   const { drawing, begin, place, finish, stop } = useDrawing((feature) => {
-    draft.change(added(draft.document, feature))
+    draft.change(added(draft.document, withDrawnSide(feature, track)))
     setSelected(featuresIn(draft.document).length)
   })
   const pick = (index: number | null) => {

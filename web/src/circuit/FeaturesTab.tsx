@@ -1,12 +1,12 @@
-import { Add, DeleteOutlined } from '@mui/icons-material'
-import { Box, Button, MenuItem, Stack, Table, TableBody, TableCell, TableHead, TableRow, TextField, Typography } from '@mui/material'
-import { useState } from 'react'
+import { DeleteOutlined } from '@mui/icons-material'
+import { Box, Button, Stack, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import type { CircuitDocument } from '@ochote/contracts'
 import { nearestOnTrack, toLocal, type LocalFrame, type Track } from '@ochote/core'
 import { metres } from '../format/format'
 import { featuresIn, placesOf, removed, roleOf, withProperties, type DocumentFeature } from './documentEdits'
+import { DrawNew } from './DrawNew'
 import { FeatureForm } from './FeatureForm'
-import { addables, featureName, type Addable } from './roleFields'
+import { featureName, type Addable } from './roleFields'
 
 interface FeaturesTabProps {
   document: CircuitDocument
@@ -20,7 +20,6 @@ interface FeaturesTabProps {
 
 /** Everything on the map except the track and its corners: a table, a form for the selected one, and what can be added. */
 export function FeaturesTab({ document, frame, track, selected, onSelect, onChange, onAdd }: FeaturesTabProps) {
-  const [adding, setAdding] = useState(0)
   const features = featuresIn(document)
   const listed = features
     .map((feature, index) => ({ feature, index, stationM: stationOf(feature, frame, track) }))
@@ -29,25 +28,7 @@ export function FeaturesTab({ document, frame, track, selected, onSelect, onChan
   const chosen = selected === null ? undefined : features[selected]
   return (
     <Stack sx={{ gap: 2 }}>
-      <Stack direction="row" sx={{ gap: 1 }}>
-        <TextField
-          select
-          size="small"
-          label="Put on the map"
-          value={adding}
-          onChange={(e) => setAdding(Number(e.target.value))}
-          sx={{ flex: 1 }}
-        >
-          {addables.map((addable, i) => (
-            <MenuItem key={addable.name} value={i}>
-              {addable.name}
-            </MenuItem>
-          ))}
-        </TextField>
-        <Button variant="contained" startIcon={<Add />} onClick={() => onAdd(addables[adding]!)}>
-          Draw it
-        </Button>
-      </Stack>
+      <DrawNew onAdd={onAdd} />
       {chosen && selected !== null && roleOf(chosen) !== 'centreline' && roleOf(chosen) !== 'corner' && (
         <Box component="section" aria-label="The chosen feature">
           <Stack direction="row" sx={{ alignItems: 'center', justifyContent: 'space-between' }}>

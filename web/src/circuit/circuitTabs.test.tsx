@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { useState } from 'react'
 import { describe, expect, it, vi } from 'vitest'
 import type { CircuitDocument } from '@ochote/contracts'
-import { circuitFromDocument, circuitRemarks, sampleTrack, type LocalFrame, type Track } from '@ochote/core'
+import { circuitFromDocument, circuitRemarks, placeAt, sampleTrack, toLonLat, type LocalFrame, type Track } from '@ochote/core'
 import { renderPage } from '../fixtures/render'
 import { stadiumDocument } from '../fixtures/stadium'
 import { CircuitCheck } from './CircuitCheck'
@@ -13,7 +13,8 @@ import { FeaturesTab } from './FeaturesTab'
 import { featureOfProblem, flawsOf } from './flaws'
 import { addables, featureName } from './roleFields'
 import { TrackTab } from './TrackTab'
-import { drawnFeature } from './useDrawing'
+import { DrawNew } from './DrawNew'
+import { drawnFeature, withDrawnSide } from './useDrawing'
 
 const trackOf = (document: CircuitDocument): Track | null => {
   const read = circuitFromDocument(document)
@@ -148,10 +149,59 @@ describe('features of a circuit', () => {
 
   it.each(addables.map((a) => [a.name, a] as const))('that are put on the map as “%s” are what the reader takes', (_name, addable) => {
     const places = [onStraight, [-20.0005, -30.0004], [-20.0005, -30.0005]].slice(0, addable.geometry === 'Point' ? 1 : 3)
-    const feature = drawnFeature({ addable, places })!
+    // run-off is asked for its depth and surface before it is drawn, and takes its side from where that is
+    const asked = addable.role === 'runoff' ? { depth: 12, surface: 'grass' } : {}
+    const drawn = drawnFeature({ addable: { ...addable, properties: { ...addable.properties, ...asked } }, places })!
+    const feature = withDrawnSide(drawn, trackOf(stadiumDocument()))
     const read = circuitFromDocument(added(stadiumDocument(), feature))
     expect(read.ok ? [] : read.problem).toEqual([])
     expect(featureName(feature.properties)).not.toBe('')
+  })
+})
+
+describe('run-off', () => {
+  const track = trackOf(stadiumDocument())!
+  /** beside the first straight, driven eastwards: right is south of it */
+  const drawn = (metresLeft: number): DocumentFeature => {
+    const coordinates = [20, 40, 60].map((s) => {
+      const { x, y } = placeAt(track, s, metresLeft)
+      const { lon, lat } = toLonLat(frame, x, y)
+      return [lon, lat]
+    })
+    return { type: 'Feature', properties: { role: 'runoff', depth: 12, surface: 'grass' }, geometry: { type: 'LineString', coordinates } }
+  }
+
+  it.each([
+    [7, 'left'],
+    [-7, 'right'],
+    [-30, 'right'],
+  ] as const)('drawn %d m left of the middle lies on the %s', (metresLeft, side) => {
+    expect(withDrawnSide(drawn(metresLeft), track).properties).toEqual({ role: 'runoff', depth: 12, surface: 'grass', side })
+  })
+
+  it('is asked for depth and surface before it is drawn: nobody guesses them', async () => {
+    const onAdd = vi.fn()
+    renderPage(<DrawNew onAdd={onAdd} />)
+    await userEvent.click(screen.getByRole('combobox', { name: 'Put on the map' }))
+    await userEvent.click(screen.getByRole('option', { name: 'Run-off' }))
+    const draw = screen.getByRole<HTMLButtonElement>('button', { name: 'Draw it' })
+    const depth = screen.getByRole('textbox', { name: /^Depth/ })
+    expect(draw.disabled).toBe(true)
+    await userEvent.click(screen.getByRole('combobox', { name: /^Surface/ }))
+    await userEvent.click(screen.getByRole('option', { name: 'gravel' }))
+    for (const wrong of ['-5', '99999', 'far']) {
+      await userEvent.clear(depth)
+      await userEvent.type(depth, wrong)
+      expect(screen.getByText(`found ${wrong}, expected 0 to 300`)).toBeTruthy()
+      expect(draw.disabled).toBe(true)
+    }
+    await userEvent.clear(depth)
+    await userEvent.type(depth, '12,5')
+    await userEvent.click(draw)
+    expect(onAdd).toHaveBeenCalledExactlyOnceWith(
+      expect.objectContaining({ role: 'runoff', properties: { depth: 12.5, surface: 'gravel' } }),
+    )
+    expect(draw.disabled).toBe(true)
   })
 })
 

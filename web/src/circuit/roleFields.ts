@@ -10,6 +10,8 @@ export interface RoleField {
   readonly required?: boolean
 }
 
+export const runOffSurfaces = ['asphalt', 'grass', 'gravel'] as const
+
 const side: RoleField = { key: 'side', label: 'Side', kind: 'choice', choices: ['left', 'right'] }
 const note: RoleField = { key: 'note', label: 'Note', kind: 'text' }
 const name: RoleField = { key: 'name', label: 'Name', kind: 'text' }
@@ -27,7 +29,7 @@ export const roleFields: Readonly<Record<Exclude<CircuitRole, 'centreline' | 'co
   runoff: [
     { ...side, required: true },
     { key: 'depth', label: 'Depth, to the first obstacle', kind: 'number', unit: 'm', required: true },
-    { key: 'surface', label: 'Surface', kind: 'choice', choices: ['asphalt', 'grass', 'gravel'], required: true },
+    { key: 'surface', label: 'Surface', kind: 'choice', choices: runOffSurfaces, required: true },
   ],
   surface: [{ key: 'grip', label: 'Grip inside it; 1 is the same as the road', kind: 'number', required: true }, note],
   'dry-line': [],
@@ -65,7 +67,7 @@ export const addables: readonly Addable[] = [
   { name: 'Hazard at a place', role: 'hazard', geometry: 'Point', properties: { kind: 'bump', severity: 1 } },
   { name: 'Hazard along a stretch', role: 'hazard', geometry: 'LineString', properties: { kind: 'ripple', severity: 1 } },
   { name: 'Line that must not be crossed', role: 'hazard', geometry: 'LineString', properties: { kind: 'never-cross-line', severity: 3 } },
-  { name: 'Run-off', role: 'runoff', geometry: 'LineString', properties: { side: 'left', depth: 10, surface: 'grass' } },
+  { name: 'Run-off', role: 'runoff', geometry: 'LineString', properties: {} },
   { name: 'Grip patch', role: 'surface', geometry: 'Polygon', properties: { grip: 0.8 } },
   { name: 'Marshal post', role: 'post', geometry: 'Point', properties: { number: '1' } },
   { name: 'Pit lane', role: 'pit-lane', geometry: 'LineString', properties: { speedLimitKmh: 40 } },

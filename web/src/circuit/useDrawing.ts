@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
-import type { DocumentFeature, Place } from './documentEdits'
+import { nearestOnTrack, toLocal, type Track } from '@ochote/core'
+import { placesOf, type DocumentFeature, type Place } from './documentEdits'
 import type { Addable } from './roleFields'
 
 /** The fewest places that a geometry needs. */
@@ -17,6 +18,20 @@ export function drawnFeature({ addable, places }: Drawing): DocumentFeature | nu
   if (places.length < fewestPlaces[geometry]) return null
   const coordinates = geometry === 'Point' ? places[0] : geometry === 'Polygon' ? [[...places, places[0]]] : places
   return { type: 'Feature', properties: { role, ...properties }, geometry: { type: geometry, coordinates } }
+}
+
+/**
+ * Run-off with its side, which is the one that most of it was drawn on; anything else as it is.
+ * @param track - null while the centreline can't be read: the side is then asked for in the form
+ */
+export function withDrawnSide(feature: DocumentFeature, track: Track | null): DocumentFeature {
+  if (feature.properties.role !== 'runoff' || !track) return feature
+  const offsets = placesOf(feature).map(([lon, lat]) => {
+    const { x, y } = toLocal(track.circuit.frame, lon!, lat!)
+    return nearestOnTrack(track, x, y).offsetM
+  })
+  const side = offsets.reduce((a, b) => a + b, 0) >= 0 ? 'left' : 'right'
+  return { ...feature, properties: { ...feature.properties, side } }
 }
 
 /** Draws a feature click by click. A point is finished at once, others by Enter; Escape cancels. */
