@@ -80,8 +80,7 @@ describe('what is odd or missing of a circuit', () => {
     const circuit = accepted(circuitFromDocument(circuitDocument({ points: stadiumPoints(240, 45) })))
     const track = sampleTrack(circuit)
     const at = (stationM: number) => placeAt(track, stationM, 0)
-    const corner = (number: string, start: number, end: number) =>
-      point(at(start).x, at(start).y, { role: 'corner', number, start, end })
+    const corner = (number: string, start: number, end: number) => point(at(start).x, at(start).y, { role: 'corner', number, start, end })
     const text = remarks({}, [corner('1', 300, 250), corner('2', 260, 272)]).join('\n')
     expect(text).toMatch(/corner 1 is \d+ m long, more than half the lap/)
     expect(text).toContain('corner 2 is only 12 m long: a wobble of the recording?')
