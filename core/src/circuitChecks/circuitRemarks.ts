@@ -79,18 +79,19 @@ function placeRemarks(track: Track): CircuitRemark[] {
   })
 }
 
-/** The outside of a corner is looked at so often, and this far beyond its end, where cars run wide. */
+/** The outside of a corner is looked at so often, from its start to its end. */
 const LOOK_EVERY_M = 5
-const BEYOND_END_M = 20
+/** Nearly all of it counts as all: corner ends are no sharp places. */
+const WHOLE_SHARE = 0.9
 
 /** The share of a corner's outside that has run-off. */
 function outsideCover(track: Track, runOffs: PlacedFeatures['runOffs'], { direction, startM, endM }: Corner): number {
   const outside = direction === 'left' ? 'right' : 'left'
-  const beyondM = track.closed ? BEYOND_END_M : Math.min(BEYOND_END_M, track.lengthM - endM)
-  const looks = Math.max(1, Math.ceil((stationsApart(track, startM, endM) + beyondM) / LOOK_EVERY_M))
+  const lengthM = stationsApart(track, startM, endM)
+  const looks = Math.max(1, Math.ceil(lengthM / LOOK_EVERY_M))
   let covered = 0
   for (let k = 0; k <= looks; k++) {
-    const s = wrapStation(track, startM + (k * (stationsApart(track, startM, endM) + beyondM)) / looks)
+    const s = wrapStation(track, startM + (k * lengthM) / looks)
     if (runOffAt(track, runOffs, outside, s)) covered++
   }
   return covered / (looks + 1)
@@ -99,10 +100,10 @@ function outsideCover(track: Track, runOffs: PlacedFeatures['runOffs'], { direct
 function cornerRemarks(track: Track, { runOffs }: PlacedFeatures, corners: readonly Corner[]): CircuitRemark[] {
   const cover = corners.map((corner) => ({ corner, share: outsideCover(track, runOffs, corner) }))
   const without = cover.filter(({ share }) => share === 0).map(({ corner }) => corner)
-  const partly = cover.filter(({ share }) => share > 0 && share < 1).map(({ corner }) => corner)
+  const partly = cover.filter(({ share }) => share > 0 && share < WHOLE_SHARE).map(({ corner }) => corner)
   const lengthOf = (c: Corner) => stationsApart(track, c.startM, c.endM)
   const short = corners.find((c) => lengthOf(c) < SHORTEST_CORNER_M)
-  const long = corners.find((c) => track.closed && lengthOf(c) > track.lengthM / 2)
+  const long = corners.find((c) => track.closed && corners.length > 1 && lengthOf(c) > track.lengthM / 2)
   const twice = corners.find((c, i) => corners.findIndex((o) => o.number === c.number) < i)
   const over = corners.find((c, i) => {
     const next = corners[i + 1]
