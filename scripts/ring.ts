@@ -1,6 +1,6 @@
 import { localFrame, toLonLat } from '@ochote/core'
 
-/** A made-up ring of left and right bends with the same radii whatever its length. */
+/** A made-up ring of left and right bends. Its radii are the same at any length. */
 export function ring(lengthM: number): unknown {
   const frame = localFrame(-20, -30)
   const waves = Math.max(2, Math.round(lengthM / 420))

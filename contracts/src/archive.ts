@@ -1,4 +1,4 @@
 import * as z from 'zod'
 
-/** An archived record is left out of lists and choices. It stays wherever it was used, and can be brought back. */
+/** An archived record disappears from lists and choices. It stays in everything that uses it, and can be brought back. */
 export const archivedSchema = z.object({ archived: z.boolean() })

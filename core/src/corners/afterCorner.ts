@@ -1,5 +1,6 @@
 import type { Corner } from '../geometry/corners'
 import { sampleAtStation, stationsApart } from '../geometry/track'
+import { FULL_THROTTLE_SHARE, LIFTED_THROTTLE_SHARE } from '../speed/throttle'
 import type { CornerPoints, DrivenLine } from './cornerPoints'
 
 /** What follows a corner. */
@@ -12,9 +13,6 @@ export interface AfterCorner {
   /** whether the next corner's turn-in comes before full throttle is reached */
   readonly nextBeginsFirst: boolean
 }
-
-const FULL_THROTTLE_SHARE = 0.95
-const LIFTED_THROTTLE_SHARE = 0.5
 
 /** The flat-out running that follows each corner. */
 export function afterCorners(driven: DrivenLine, corners: readonly Corner[], points: readonly CornerPoints[]): AfterCorner[] {

@@ -45,7 +45,9 @@ describe('marks at the edges', () => {
     const cone = plainMarks(held).cones.find((c) => c.id === '1-apex')!
     expect(cone).toMatchObject({ duty: 'hold', note: 'the line keeps the car’s side 1.5 m from the inside edge' })
     expect(cornerSteps(held.corners[0]!, plainMarks(held).cones).map((s) => s.action)).toContain('Hold 1.5 m off the inside edge')
-    expect(held.corners[0]!.marks.remarks[0]).toBe('A hold cone, no apex cone: the line keeps the car’s side 1.5 m from the inside edge')
+    expect(held.corners[0]!.marks.remarks[0]).toBe(
+      'Hold cone instead of an apex cone: the line keeps the car’s side 1.5 m from the inside edge',
+    )
     const away = driven(0)
     expect(away.corners[0]!.marks.remarks[0]).toBe('No apex cone: the line keeps the car’s side 4.1 m from the inside edge')
     expect(plainMarks(away).cones.some((c) => c.id === '1-apex')).toBe(false)

@@ -113,8 +113,8 @@ function edgeMark(
     const edgeM = half(driven.track, side, point.stationM)
     const holdM = Math.max(clearM, edgeM - Math.abs(near.hazard.offsetM) + CLEAR_OF_HAZARD_M)
     const why = `${hazardWords(near.hazard)} ${near.apartM.toFixed(1)} m from the line: hold ${holdM.toFixed(1)} m off the ${edge} edge here`
-    return { mark: { duty: 'hold', side, point, holdM, why }, remark: `A hold cone, no ${duty} cone: ${why}` }
+    return { mark: { duty: 'hold', side, point, holdM, why }, remark: `Hold cone instead of an ${duty} cone: ${why}` }
   }
   if (clearM <= AT_EDGE_M) return { mark: { duty, side, point, holdM: null, why: '' }, remark: null }
-  return { mark: { duty: 'hold', side, point, holdM: clearM, why: stays }, remark: `A hold cone, no ${duty} cone: ${stays}` }
+  return { mark: { duty: 'hold', side, point, holdM: clearM, why: stays }, remark: `Hold cone instead of an ${duty} cone: ${stays}` }
 }

@@ -1,6 +1,7 @@
 import type { Corner } from '../geometry/corners'
 import { bracket, sampleAtStation, signedApart, stationsApart, wrapStation } from '../geometry/track'
 import { leastIn, linePointsOf, walk, type LinePoints, type PlacedLine } from '../line/linePoints'
+import { FULL_THROTTLE_SHARE, LIFTED_THROTTLE_SHARE } from '../speed/throttle'
 import type { SpeedTrace } from '../speed/speedAlong'
 
 /** A line driven: where it runs and how fast. */
@@ -28,8 +29,6 @@ export type CornerPoints = Record<PointName, CornerPoint | null>
 
 const BRAKES_ON_MPS2 = 0.1 * 9.80665
 const BRAKES_OFF_MPS2 = 0.02 * 9.80665
-const LIFTED_THROTTLE_SHARE = 0.5
-const FULL_THROTTLE_SHARE = 0.95
 const GAINING_MPS2 = 0.05
 /** A corner slowed for by less than this, or with less than this of the brakes, is lifted for and not braked for. */
 const LEAST_BRAKED_MPS = 8 / 3.6

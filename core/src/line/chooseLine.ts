@@ -10,7 +10,7 @@ import { givenLine } from './givenLine'
 import { gripMapOf, RAMP_M, rubberOf, usualLineOf, type UsualLine } from './gripMap'
 import { lateApexLine } from './lateApex'
 import { lineBounds } from './lineBounds'
-import { exemptFromLateApex, leastSpeeds } from './fastestDriven'
+import { exemptFromLateApex, LEFT_OUT, leastSpeeds } from './fastestDriven'
 import { knotSpacingFor, lineOf, offsetBasis } from './offsetBasis'
 import { linePointsOf } from './linePoints'
 import { pathOf, type OffsetLine } from './path'
@@ -90,6 +90,10 @@ interface LineSearch {
   readonly near: FoundLine | null
 }
 
+/** The corners that a near line was not asked at, with this plan's own choices. */
+const exemptAsNear = ({ exempt }: FoundLine, leftOut: readonly string[]): Map<string, string> =>
+  new Map([...exempt.filter(([, reason]) => reason !== LEFT_OUT), ...leftOut.map((number) => [number, LEFT_OUT] as const)])
+
 /** Searches for the line of a school. */
 function findLine(
   { track, corners, vehicle, setup, usual, near }: LineSearch,
@@ -140,7 +144,7 @@ function findLine(
       ...search,
       drive: driver(searched.track, searched.basis, problem.gripOf(searched.track, RAMP_M), vehicle, setup),
       corners,
-      exempt: nearLate ? new Map(near!.exempt) : exemptFromLateApex(driven, setup.lateApexNotAt ?? []),
+      exempt: nearLate ? exemptAsNear(near!, setup.lateApexNotAt ?? []) : exemptFromLateApex(driven, setup.lateApexNotAt ?? []),
       fastest: start,
       follows: nearLate !== null,
       starts: nearLate ? [nearLate] : [start, ...(isRubbered ? [] : [smooth()])],

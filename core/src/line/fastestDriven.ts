@@ -2,6 +2,7 @@ import type { Setup, Vehicle } from '@ochote/contracts'
 import { turnSign, type Corner } from '../geometry/corners'
 import { sampleAtStation, stationsApart, type Track } from '../geometry/track'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
+import { FULL_THROTTLE_SHARE } from '../speed/throttle'
 import { gripAlong, gripMapOf, type UsualLine } from './gripMap'
 import { samplesBetween } from './lateApexLook'
 import { linePointsOf } from './linePoints'
@@ -18,6 +19,8 @@ interface LineToDrive {
   readonly usual: UsualLine
 }
 
+/** Why a corner is not asked for a late apex that the plan itself leaves out. */
+export const LEFT_OUT = 'left out by choice'
 /** Corners that turn for less than this are exempt from the late-apex school. */
 const SHORTEST_M = 25
 /** Turning less than this is no turning: a corner's own least (docs/model.md, Corners). */
@@ -27,7 +30,6 @@ const LINKED_S = 1
 /** Slowing by less can't be seen, and gaining less is no acceleration, m/s. */
 const LEAST_SLOWED_MPS = 2 / 3.6
 const LEAST_GAINED_MPS = 5 / 3.6
-const FULL_THROTTLE_SHARE = 0.95
 
 function drive({ track, line, corners, vehicle, setup, usual }: LineToDrive) {
   const path = pathOf(track, line)
@@ -67,7 +69,7 @@ export function exemptFromLateApex(driven: LineToDrive, leftOut: readonly string
     const alone = corners.length === 1
     const isFirst = alone || (!track.closed && c === 0)
     const isLast = alone || (!track.closed && c === corners.length - 1)
-    if (leftOut.includes(corner.number)) return 'left out by choice'
+    if (leftOut.includes(corner.number)) return LEFT_OUT
     if (stationsApart(track, corner.startM, corner.endM) < SHORTEST_M) return `turns for less than ${SHORTEST_M} m`
     if (turnSign(corner) * path.curvaturePerM[own.peak]! < GENTLEST_PER_M) return 'driven almost straight'
     if (samplesBetween(track, own.turnInM, own.exitM).every((i) => trace.throttleShare[i]! >= FULL_THROTTLE_SHARE)) return 'taken flat'

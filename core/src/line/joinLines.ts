@@ -1,3 +1,4 @@
+import { smoothstep } from '../geometry/smoothstep'
 import type { Track } from '../geometry/track'
 import type { DrivenCoefficients } from './drivenLine'
 import type { OffsetBasis } from './offsetBasis'
@@ -43,11 +44,6 @@ function sharesBetween(track: Track, basis: OffsetBasis, fromM: number, toM: num
     const sinceM = onM > lengthM + (whole - lengthM) / 2 ? onM - whole : onM
     return smoothstep(0.5 + Math.min(sinceM, lengthM - sinceM) / (BLEND_KNOTS * basis.knotSpacingM))
   })
-}
-
-const smoothstep = (t: number) => {
-  const x = Math.min(1, Math.max(0, t))
-  return x * x * (3 - 2 * x)
 }
 
 /** Samples of top speed between places that are clearly slower, in the order of the lap. */

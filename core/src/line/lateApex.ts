@@ -25,7 +25,8 @@ const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 40, mostSteps:
 /** The most that late apexes may cost, as a share of the fastest lap; the search stays a little under it. */
 const MOST_COST_SHARE = 0.03
 const AIMED_COST_SHARE = 0.027
-const MOST_TIMES_LEFT_OUT = 8
+/** For the progress shown: corners are usually left out this often. */
+const USUAL_TIMES_LEFT_OUT = 8
 /** Corners are left out a few at a time: a neighbour may then cost less too. */
 const AT_ONCE_SHARE = 0.5
 
@@ -84,12 +85,12 @@ export function lateApexLine(problem: LateApexProblem): LateApexFound {
     quickest.measured.map((l) => ({ number: l.cornerNumber, apexM: l.points.apexM })),
   )
   const asked = () => quickest.measured.filter((l) => !exempt.has(l.cornerNumber)).map((l) => l.cornerNumber)
-  const allRounds = ROUNDS.first * starts.length + ROUNDS.joined + ROUNDS.again * MOST_TIMES_LEFT_OUT
+  const allRounds = ROUNDS.first * starts.length + ROUNDS.joined + ROUNDS.again * USUAL_TIMES_LEFT_OUT
   let done = 0
   const search = (start: Float64Array, rounds: number, firstStiffness: number) => {
     const upTo = (done += rounds)
     return searchFrom({ spaceAt, searchStepM, corridor, owner, see, asked: asked() }, see(start), rounds, firstStiffness, (left) =>
-      onProgress?.((upTo - left) / allRounds),
+      onProgress?.(Math.min(0.99, (upTo - left) / allRounds)),
     )
   }
   /** numbers of the corners that break a rule where the line is measured at half the step */
@@ -104,7 +105,8 @@ export function lateApexLine(problem: LateApexProblem): LateApexFound {
   const found = starts.map((start) => search(start, ROUNDS.first, STIFFNESS.first))
   let now = found.reduce((a, b) => bestCorners(track, basis, owner, see, a, b))
   now = search(now.coefficients, ROUNDS.joined, STIFFNESS.first * STIFFNESS.growth ** 8)
-  for (let k = 0; k < MOST_TIMES_LEFT_OUT; k++) {
+  // each time round leaves out at least one corner, so it ends
+  for (;;) {
     const out = leftOut(now, breaking(now), quickest, owner, asked())
     if (out.size === 0) break
     for (const [number, reason] of out) exempt.set(number, reason)

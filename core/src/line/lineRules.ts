@@ -26,9 +26,9 @@ export interface RuleTerm {
 export interface RuleBook {
   /** adds the constraints' cost to a cost of the same line */
   readonly addTo: (cost: LineCost, line: OffsetLine) => void
-  /** adds the Hessian of the active constraints, without curvature's own second derivative, in the order `place` */
   /** how far apart the unknowns are that one constraint ties together, in knots the short way round */
   readonly spanOf: (basis: OffsetBasis) => number
+  /** adds the Hessian of the active constraints, without curvature's own second derivative, in the order `place` */
   readonly addToMatrix: (basis: OffsetBasis, line: OffsetLine, matrix: BandedMatrix, place: Int32Array) => void
   /** raises the multipliers of the constraints that the line breaks, for the next search */
   readonly learn: (line: OffsetLine) => void

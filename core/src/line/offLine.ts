@@ -13,8 +13,6 @@ interface Steering {
   readonly linePerM: number
   /** most turning that grip allows at this speed, 1/m, ≥ 0 */
   readonly mostPerM: number
-  /** what the driver turns instead of the line's, 1/m; null follows the line */
-  readonly insteadPerM: number | null
   /** nearest the inside edge lets it come: the least outM, ≤ 0 */
   readonly leastOutM: number
 }
@@ -24,9 +22,9 @@ interface Steering {
  * grip allows: too fast for the line, it runs wide at the radius it can hold. It follows the inside edge rather than cross it.
  * Its heading is taken back to the line's and not beyond: what is lost to the outside stays lost.
  */
-export function stepOffLine(at: OffLine, stepM: number, { linePerM, mostPerM, insteadPerM, leastOutM }: Steering): OffLine {
+export function stepOffLine(at: OffLine, stepM: number, { linePerM, mostPerM, leastOutM }: Steering): OffLine {
   const back = at.headingRad > 0 ? at.headingRad / stepM : 0
-  const wanted = insteadPerM ?? linePerM + back
+  const wanted = linePerM + back
   const turned = Math.max(-mostPerM, Math.min(mostPerM, wanted))
   const headingRad = at.headingRad + (linePerM - turned) * stepM
   const outM = at.outM + Math.sin((at.headingRad + headingRad) / 2) * stepM

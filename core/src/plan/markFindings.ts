@@ -68,7 +68,7 @@ function lateFindings(solution: PlanSolution, { id, duty, stationM, cornerNumber
   const lateM = signedApart(solution.track, planned.stationM, stationM)
   if (lateM < LATE_M) return []
   const answer = whatIfOf(solution, cornerNumber, { kind: 'brake-later', metres: lateM })
-  if (!answer || answer.outer.clearM >= 0) return []
+  if (!answer?.leavesTrack) return []
   const byM = -answer.outer.clearM
   return [
     {

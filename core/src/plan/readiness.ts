@@ -120,7 +120,7 @@ export function readiness({ marked, scheme, answers, students, briefed }: Readin
       must: false,
       says:
         unknown.length === 0
-          ? 'The circuit has the run-off wherever a mistake would leave the road'
+          ? 'Run-off is known wherever a mistake would leave the road'
           : `Run-off not known beyond ${corners(unknown)}: put it on the circuit`,
     },
     {

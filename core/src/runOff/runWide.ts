@@ -68,7 +68,7 @@ export function runWide(
     }
     const linePerM = sign * valueAt(track, path.curvaturePerM, s)
     const mostPerM = forces.turnablePerM(i, speedMps * speedMps, sign)
-    at = stepOffLine(at, STRIDE_M, { linePerM, mostPerM, insteadPerM: null, leastOutM: 0 })
+    at = stepOffLine(at, STRIDE_M, { linePerM, mostPerM, leastOutM: 0 })
   }
   return { leftM, speedMps: slowestMps, off }
 }

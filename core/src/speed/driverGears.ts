@@ -1,12 +1,12 @@
 import type { Vehicle } from '@ochote/contracts'
 import type { Drivetrain } from '../vehicle/drivetrain'
+import { FULL_THROTTLE_SHARE } from './throttle'
 import type { SpeedTrace } from './speedAlong'
 
 /** A driver has the gear ready that is needed within this time, s. */
 const NEEDED_SOON_S = 2
 /** A gear is enough when it gives this share of the drive used: nobody changes down for less, but at full throttle for nearly all of it. */
 const ENOUGH_SHARE = { part: 0.9, full: 0.98 }
-const FULL_THROTTLE_SHARE = 0.95
 const SLOWING_MPS2 = -0.2
 const MOST_IN_CORNER_S = 15
 /** From full throttle on, the gear of an exit is needed for this long, s. */

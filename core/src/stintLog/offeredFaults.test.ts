@@ -6,7 +6,7 @@ import { offeredFaults } from './offeredFaults'
 const codesOf = (seen: readonly string[], braked = true) => offeredFaults(seen, braked).map((f) => f.code)
 
 describe('the faults that a seat offers', () => {
-  it('have the same places whatever was seen of them, and are marked', () => {
+  it('keep their places, and those seen before are marked', () => {
     expect(codesOf([])).toEqual(['be', 'bl', 'te', 'am', 'pl', 'xn'])
     expect(codesOf(['xn', 'te', 'te'])).toEqual(codesOf([]))
     expect(offeredFaults(['te'], true).filter((f) => f.likely)).toEqual([{ code: 'te', likely: true }])

@@ -122,7 +122,6 @@ function driveFaster(
       linePerM,
       // the plan's own speed can turn as its line does, whatever is lost between samples; a higher one by so much less
       mostPerM: Math.max(able, Math.abs(linePerM) * Math.min(1, plannedQ / q) * turning),
-      insteadPerM: null,
       leastOutM: Math.min(0, -insideM(i)),
     })
     if (off.headingRad <= STRAIGHT_RAD && stationsApart(track, exitM, s) < track.lengthM / 2) off = backToLine(off, plannedM[k]!)

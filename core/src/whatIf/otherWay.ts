@@ -1,4 +1,5 @@
 import { turnSign } from '../geometry/corners'
+import { smoothstep } from '../geometry/smoothstep'
 import { sampleAtStation, signedApart, stationsApart, valueAt, wrapStation } from '../geometry/track'
 import type { Driven } from '../corners/cornerPriority'
 import type { SolvedCorner } from '../corners/solvedCorner'
@@ -25,17 +26,12 @@ const LEAST_BACK_M = 40
 /** A way begins this many metres before the turn-in that it changes. */
 const LEAD_M = 12
 /**
- * What is left at the exit of an error at the apex: a driver who is wide sees it, waits with the throttle, and turns more. Whoever turned late has
- * the whole exit to do so; whoever came to the inside early, with the heading short, sees it later.
+ * The share of an error that is left at the exit. A driver who is wide sees it, waits with the throttle, and turns more. After a late turn-in there
+ * is the whole exit to do that. After an early one, the driver notices only when the car runs wide.
  */
 const LEFT_AT_EXIT = { late: 0.3, early: 0.5 }
 /** Turning and apex too early leave a heading that is made good over the rest of the corner: at most so much wider than it was early. */
 const MOST_WIDER = 2.5
-
-const smooth = (t: number) => {
-  const x = Math.min(1, Math.max(0, t))
-  return x * x * (3 - 2 * x)
-}
 
 /** How a corner is turned, for the ways beside its line. */
 interface Turn {
@@ -76,7 +72,7 @@ interface Beside {
  */
 function late(turn: Turn, metres: number): Beside {
   const { apexM, exitM, turnedRad } = turn
-  const left = (on: number) => 1 - (1 - LEFT_AT_EXIT.late) * smooth((on - apexM) / (exitM - apexM))
+  const left = (on: number) => 1 - (1 - LEFT_AT_EXIT.late) * smoothstep((on - apexM) / (exitM - apexM))
   return { outM: (on) => metres * Math.sin(Math.min(Math.PI / 2, turnedRad(on))) * left(on), throttleLaterM: metres }
 }
 
@@ -91,8 +87,8 @@ function early(turn: Turn, metres: number): Beside {
   return {
     outM: (on) =>
       on <= apexM
-        ? -metres * Math.sin(Math.min(Math.PI / 2, turnedRad(Math.max(0, on)))) * (1 - smooth(on / apexM))
-        : wideM * smooth((on - apexM) / (exitM - apexM)),
+        ? -metres * Math.sin(Math.min(Math.PI / 2, turnedRad(Math.max(0, on)))) * (1 - smoothstep(on / apexM))
+        : wideM * smoothstep((on - apexM) / (exitM - apexM)),
     throttleLaterM: givenUpM / apexM / turningPerM,
   }
 }
@@ -103,7 +99,8 @@ function apexEarly(turn: Turn, metres: number): Beside {
   const inwardM = (turningPerM * metres * apexM) / 4
   const wideM = LEFT_AT_EXIT.early * turningPerM * metres * ((exitM - apexM) / 2)
   return {
-    outM: (on) => (on <= apexM ? -inwardM * Math.sin((Math.PI * Math.max(0, on)) / apexM) : wideM * smooth((on - apexM) / (exitM - apexM))),
+    outM: (on) =>
+      on <= apexM ? -inwardM * Math.sin((Math.PI * Math.max(0, on)) / apexM) : wideM * smoothstep((on - apexM) / (exitM - apexM)),
     throttleLaterM: metres,
   }
 }
@@ -113,7 +110,7 @@ function besideOf(turn: Turn, change: Turning): Beside {
   return change.metres >= 0 ? late(turn, change.metres) : early(turn, -change.metres)
 }
 
-/** The forces of a driver who has to slow on a way that nobody planned: with what the tyres leave of the brakes, whatever the school says. */
+/** The forces of a driver who has gone wrong and has to slow: all the braking that the tyres have left, even where the school would use less. */
 function caughtOut(road: Road, { vehicle, setup }: Driven): Forces {
   const own = forcesAlong(road, vehicle, setup)
   if (setup.brakingSchool === 'trail') return own
@@ -145,7 +142,7 @@ export function otherWay(all: Driven, corner: SolvedCorner, change: Turning): Ot
   const outM = Float64Array.from(track.stationM, (s, i) => {
     const on = signedApart(track, turnInM, s)
     if (on < 0 || on > turn.exitM + backM) return 0
-    const beside = on <= turn.exitM ? besideM(on) : atExitM * (1 - smooth((on - turn.exitM) / backM))
+    const beside = on <= turn.exitM ? besideM(on) : atExitM * (1 - smoothstep((on - turn.exitM) / backM))
     return Math.max(-insideM(i), beside)
   })
   const offsetM = line.offsetM.map((n, i) => n - sign * outM[i]!)

@@ -96,27 +96,29 @@ describe('beside the line', () => {
   }
 
   it('without grip goes straight on: out by s²/2R', () => {
-    const at = drive(100, 0.1, { linePerM: 1 / 200, mostPerM: 0, insteadPerM: null, leastOutM: 0 })
+    const at = drive(100, 0.1, { linePerM: 1 / 200, mostPerM: 0, leastOutM: 0 })
     expect(at.outM).toBeCloseTo(10 ** 2 / 400, 2)
     expect(at.headingRad).toBeCloseTo(10 / 200, 6)
   })
 
   it('with half the turning it needs runs out half as far', () => {
-    const at = drive(100, 0.1, { linePerM: 1 / 200, mostPerM: 1 / 400, insteadPerM: null, leastOutM: 0 })
+    const at = drive(100, 0.1, { linePerM: 1 / 200, mostPerM: 1 / 400, leastOutM: 0 })
     expect(at.outM).toBeCloseTo(10 ** 2 / 800, 2)
   })
 
   it('brings its heading back to the line and no further, and keeps what it lost', () => {
     const wide: OffLine = { outM: 1, headingRad: 0.02 }
     let at = wide
-    for (let k = 0; k < 200; k++) at = stepOffLine(at, 0.5, { linePerM: 1 / 100, mostPerM: 1 / 60, insteadPerM: null, leastOutM: 0 })
+    for (let k = 0; k < 200; k++) at = stepOffLine(at, 0.5, { linePerM: 1 / 100, mostPerM: 1 / 60, leastOutM: 0 })
     expect(at.headingRad).toBeCloseTo(0, 9)
     expect(at.outM).toBeGreaterThan(1)
     expect(at.outM).toBeLessThan(1.2)
   })
 
   it('does not cross the inside edge', () => {
-    const at = drive(60, 0.5, { linePerM: 0, mostPerM: 1, insteadPerM: 0.01, leastOutM: -0.6 })
+    const inwards: OffLine = { outM: 0, headingRad: -0.05 }
+    let at = inwards
+    for (let k = 0; k < 60; k++) at = stepOffLine(at, 0.5, { linePerM: 0, mostPerM: 1, leastOutM: -0.6 })
     expect(at).toEqual({ outM: -0.6, headingRad: 0 })
   })
 })

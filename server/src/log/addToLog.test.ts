@@ -138,7 +138,7 @@ describe('a batch of the log', () => {
     expect((await versions()) - before).toBeLessThanOrEqual(1)
   })
 
-  it('ties the stint to the released version of its plan, whatever was tried out since', async () => {
+  it('ties the stint to the released version, even if the plan was changed after that', async () => {
     const plan = planSchema.parse((await app.ask('GET', `/api/plans/${open.planId}`)).body)
     const draft = planDraftSchema.parse(plan)
     const id = randomUUID()

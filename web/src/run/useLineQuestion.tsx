@@ -44,7 +44,7 @@ export function useLineQuestion(): { tap: (tapped: LineTap) => void; question: R
         {asked.byLogger && <Typography>The logger times the laps: it ends them at the line by itself.</Typography>}
         {asked.sinceS !== null && (
           <Typography>
-            It began {lapTime(asked.sinceS)} ago. A lap is planned to take {lapTime(asked.plannedS)}.
+            Only {asked.sinceS.toFixed(0)} s since the line. A lap is planned to take {lapTime(asked.plannedS)}.
           </Typography>
         )}
       </DialogContent>
