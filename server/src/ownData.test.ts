@@ -147,7 +147,7 @@ describe('a person', () => {
 
 describe('a stint', () => {
   it('is added and changed, and the day’s people with it', async () => {
-    const pattern = draftOf(toCome())
+    const pattern = { ...draftOf(toCome()), startsAt: '15:00' }
     const [studentId, replacement] = [randomUUID(), randomUUID()]
     for (const [id, name] of [
       [studentId, 'Noor Ashby'],
@@ -177,6 +177,20 @@ describe('a stint', () => {
     expect(await add({ studentId: pattern.instructorId })).toEqual(['stint.instructorId'])
     expect(await add({ otherTypesCones: !pattern.otherTypesCones })).toEqual(['stint.otherTypesCones'])
     expect(await add({ startsAt: '25:00' })).toEqual(['stint.startsAt'])
+  })
+
+  it('has its car and its people to itself', async () => {
+    const taken = draftOf(toCome())
+    const free = day.people.find(
+      (p) => p.role === 'student' && !day.stints.some(({ stint }) => stint.studentId === p.id && stint.startsAt === taken.startsAt),
+    )!
+    const add = (change: object) =>
+      app.ask('POST', '/api/stints', { id: randomUUID(), dayId: day.id, stint: { ...taken, studentId: free.id, ...change } })
+    const refused = await add({})
+    expect(fieldsOf(refused.body)).toEqual(['stint.carId', 'stint.instructorId'])
+    expect((refused.body as { detail: string }).detail).toMatch(/which is in .+’s stint at the same time, expected a car that is free then/)
+    // by another minute it may just work: the form warns of that
+    expect((await add({ startsAt: '15:55' })).status).toBe(201)
   })
 
   it('keeps what it was driven with; its instructor can be put right', async () => {

@@ -49,28 +49,45 @@ describe('a session in a car of another type than its plan is for', () => {
     },
     stints,
   })
-  const inCar = (carId: string, otherTypesCones: boolean): Stint[] => {
+  const inCars = (cars: Car[], otherTypesCones: boolean): Stint[] => {
     const pattern = day.stints.find(({ stint }) => stint.planVersionId === null)!.stint
     return day.people
       .filter((p) => p.role === 'student')
       .slice(0, 2)
-      .map((p) => ({ ...pattern, id: randomUUID(), studentId: p.id, carId, otherTypesCones, planVersionId: null, version: 1 }))
+      .map((p, k) => ({
+        ...pattern,
+        id: randomUUID(),
+        studentId: p.id,
+        carId: cars[k]!.id,
+        otherTypesCones,
+        startsAt: '15:00',
+        version: 1,
+      }))
   }
 
   it('is stored only where it says whose cones they are', async () => {
     const pattern = day.stints.find(({ stint }) => stint.planVersionId === null)!.stint
     const plan = day.plans.find((p) => p.id === pattern.planId)!
-    const other = day.cars.find((car) => car.vehicleTypeId !== plan.vehicleTypeId)!
-    const own = day.cars.find((car) => car.vehicleTypeId === plan.vehicleTypeId)!
+    const all = await app.all.cars.list()
+    const others = all.filter((car) => car.vehicleTypeId !== plan.vehicleTypeId)
+    const own = all.filter((car) => car.vehicleTypeId === plan.vehicleTypeId)
     const path = `/api/days/${day.id}/sessions`
-    expect(fieldsOf((await app.ask('PUT', path, led(inCar(other.id, false)))).body)).toEqual([
+    expect(fieldsOf((await app.ask('PUT', path, led(inCars(others, false)))).body)).toEqual([
       'stints[0].otherTypesCones',
       'stints[1].otherTypesCones',
     ])
-    expect(fieldsOf((await app.ask('PUT', path, led(inCar(own.id, true)))).body)).toEqual([
+    expect(fieldsOf((await app.ask('PUT', path, led(inCars(own, true)))).body)).toEqual([
       'stints[0].otherTypesCones',
       'stints[1].otherTypesCones',
     ])
-    expect((await app.ask('PUT', path, led(inCar(other.id, true)))).status).toBe(200)
+    expect((await app.ask('PUT', path, led(inCars(others, true)))).status).toBe(200)
+  })
+
+  it('is refused where two follow in one car', async () => {
+    const [car] = day.cars as [Car]
+    const pattern = day.plans.find((p) => p.vehicleTypeId === car.vehicleTypeId)!
+    const stints = inCars([car, car], false).map((stint) => ({ ...stint, planId: pattern.id, startsAt: '16:30' }))
+    const refused = await app.ask('PUT', `/api/days/${day.id}/sessions`, led(stints))
+    expect(fieldsOf(refused.body)).toEqual(['session.stintIds[0].carId', 'session.stintIds[1].carId'])
   })
 })

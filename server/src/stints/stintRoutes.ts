@@ -17,6 +17,7 @@ import { conflict, invalidInput, notFound } from '../http/appError'
 import { archiveRoutes } from '../http/archiveRoutes'
 import { parseInput, parseShape } from '../http/parseInput'
 import { addToLog } from '../log/addToLog'
+import { clashProblems } from './clashProblems'
 import { stintProblems } from './stintProblems'
 import type { Repositories } from '../repositories'
 import type { Solver } from '../solutions/solver'
@@ -39,10 +40,13 @@ export function stintRoutes(all: Repositories, solver: Solver, now: () => Date):
     if (!day) throw notFound(`Day ${dayId}`)
     return day
   }
-  /** Throws unless everything that a planned stint names is stored. */
-  const checkNames = async (draft: StintDraft, dayId: string) => {
+  /** Throws unless everything that a planned stint names is stored and free at its time. */
+  const checkNames = async (draft: StintDraft, id: string, dayId: string) => {
     const problems = await stintProblems(all, draft, await dayOf(dayId), 'stint')
     if (problems.length > 0) throw invalidInput(problems)
+    const others = (await stints.listForDay(dayId)).map((listed) => listed.stint)
+    const clashes = await clashProblems(all, { ...draft, id }, others, await all.sessions.listForDay(dayId), 'stint')
+    if (clashes.length > 0) throw invalidInput(clashes)
   }
   /** Throws where a stint was driven: its log is part of the student's record. */
   const mayArchive = async (stintId: string) => {
@@ -56,7 +60,7 @@ export function stintRoutes(all: Repositories, solver: Solver, now: () => Date):
     .use(archiveRoutes('Stint', stints.setArchived, mayArchive))
     .post('/', async (req, res) => {
       const { id, dayId, stint } = parseInput(stintAddSchema, req.body)
-      await checkNames(stint, dayId)
+      await checkNames(stint, id, dayId)
       const added = await stints.add({ ...stint, id, dayId, aims: [], briefedAt: null, planVersionId: null, version: 1 })
       if (added === 'conflict') throw conflict('The stint', (await storedStint({ stintId: id })).stint.version)
       answer(res, stintViewSchema, await storedStint({ stintId: id }), 201)
@@ -64,7 +68,7 @@ export function stintRoutes(all: Repositories, solver: Solver, now: () => Date):
     .put('/:stintId', async (req, res) => {
       const { stint } = await storedStint(req.params)
       const { stint: draft, fromVersion } = parseInput(stintSaveSchema, req.body)
-      await checkNames(draft, stint.dayId)
+      await checkNames(draft, stint.id, stint.dayId)
       const changed = stint.planVersionId === null ? [] : DRIVEN_WITH.filter((name) => draft[name] !== stint[name])
       if (changed.length > 0)
         throw invalidInput(

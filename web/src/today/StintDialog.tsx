@@ -2,11 +2,14 @@ import { Checkbox, FormControlLabel, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { stintDraftSchema, stintViewSchema, type DayView, type Person, type Stint, type StintDraft } from '@ochote/contracts'
+import { stintClashes } from '@ochote/core'
 import { peopleQuery } from '../api/queries'
 import { request } from '../api/request'
 import { SelectField } from '../forms/SelectField'
 import { RecordDialog } from '../records/RecordDialog'
 import { useRecordSave } from '../records/useRecordSave'
+import { Clashes } from '../stint/Clashes'
+import { clashWords } from '../stint/clashWords'
 
 interface StintDialogProps {
   day: DayView
@@ -53,7 +56,10 @@ export function StintDialog({ day, stint, onClose }: StintDialogProps) {
   const read = stintDraftSchema.safeParse({ ...draft, plannedLaps: laps.trim() === '' ? NaN : Number(laps) })
   const problem = (field: keyof StintDraft) =>
     read.success ? undefined : read.error.issues.find((issue) => issue.path[0] === field && draft[field] !== '')?.message
-  const complete = read.success && (!otherType || draft.otherTypesCones)
+  const others = day.stints.map((listed) => listed.stint)
+  const clashes = read.success ? stintClashes({ ...read.data, id: stint.id }, others, day.sessions) : []
+  // what only overlaps by the estimate may be meant; what starts together can't be
+  const complete = read.success && (!otherType || draft.otherTypesCones) && !clashes.some((clash) => clash.isCertain)
   return (
     <RecordDialog
       title={isNew ? 'New stint' : nameOf(stint)}
@@ -130,6 +136,7 @@ export function StintDialog({ day, stint, onClose }: StintDialogProps) {
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         onChange={(e) => setLaps(e.target.value)}
       />
+      <Clashes clashes={clashes.map((clash) => clashWords(clash, day, [...known, ...day.people], others))} />
     </RecordDialog>
   )
 }

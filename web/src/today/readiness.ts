@@ -1,5 +1,6 @@
 import type { DayView } from '@ochote/contracts'
-import { releaseBar, stintRecord } from '@ochote/core'
+import { releaseBar, stintClashes, stintRecord } from '@ochote/core'
+import { clashWords } from '../stint/clashWords'
 import type { LoggedStint } from '../stintLog/useDayLogs'
 import { goneThrough } from '../stintLog/useGoneThrough'
 
@@ -50,5 +51,15 @@ export function notReady(day: DayView, stints: readonly LoggedStint[]): NotReady
     }
     return missing
   })
-  return [...meeting, ...ofStints]
+  // a stint that was driven had its car, whatever the timetable says
+  const toCome = stints.filter(({ log }) => stintRecord(log).phase === 'ready').map(({ stint }) => stint)
+  const clashes = toCome.flatMap((stint, k) =>
+    stintClashes(stint, toCome.slice(0, k), day.sessions).map((clash): NotReady => ({
+      id: `${clash.stintId}/${clash.otherId}/${clash.id}`,
+      text: `${stint.startsAt}, ${nameOf(stint.studentId)}: ${clashWords(clash, day, day.people, toCome).slice(0, -1)}`,
+      stage: 'run',
+      openId: stint.id,
+    })),
+  )
+  return [...meeting, ...clashes, ...ofStints]
 }

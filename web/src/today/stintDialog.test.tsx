@@ -55,4 +55,24 @@ describe('a new stint', () => {
     expect(screen.queryByRole('combobox', { name: /^Student/ })).toBeNull()
     expect(screen.getByRole('combobox', { name: /^Instructor/ })).toBeTruthy()
   })
+
+  it('says at once whose car and instructor are out then, and is saved only where they may just be back', async () => {
+    fakeServer(() => ({ body: [student, instructor, { ...student, id: idOf(904), name: 'Noor Ashby' }] }))
+    const taken = day.stints[0]!.stint
+    renderPage(<StintDialog day={day} stint={{ ...newStint(day), startsAt: taken.startsAt }} onClose={vi.fn()} />)
+    await choose('Student', 'Noor Ashby')
+    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' })
+    const car = day.cars.find(({ id }) => id === taken.carId)!
+    expect(screen.getByText(new RegExp(`^${car.name} is out with ${student.name} from ${taken.startsAt} until about`))).toBeTruthy()
+    expect(screen.getByText(new RegExp(`^${instructor.name} is out with ${student.name}`))).toBeTruthy()
+    expect(save.disabled).toBe(true)
+    const starts = screen.getByRole('textbox', { name: /^Starts at/ })
+    await userEvent.clear(starts)
+    await userEvent.type(
+      starts,
+      taken.startsAt.replace(/.$/, (digit) => String((Number(digit) + 1) % 10)),
+    )
+    expect(screen.getByText(new RegExp(`^${car.name} is out with`))).toBeTruthy()
+    expect(save.disabled).toBe(false)
+  })
 })

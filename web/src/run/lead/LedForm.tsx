@@ -1,12 +1,16 @@
 import { MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
-import type { Car, DayView, LedSession, Plan, Stint } from '@ochote/contracts'
-import { rotationTable } from '@ochote/core'
+import type { DayView, LedSession, Stint } from '@ochote/contracts'
+import { rotationTable, stintClashes } from '@ochote/core'
 import { count } from '../../format/format'
 import { OrderedChoice } from '../../sessionForm/OrderedChoice'
-import { SessionField, SessionForm } from '../../sessionForm/SessionForm'
+import { isTimeOfDay, SessionField, SessionForm } from '../../sessionForm/SessionForm'
 import { useSaveSession } from '../../sessionForm/useSaveSession'
+import { Clashes } from '../../stint/Clashes'
+import { clashWords } from '../../stint/clashWords'
+import { FollowerCars } from './FollowerCars'
+import { followerCars } from './followerCars'
 
 interface LedFormProps {
   day: DayView
@@ -25,12 +29,6 @@ const whole = (text: string, least: number, most: number): number | null => {
   return text.trim() !== '' && Number.isInteger(value) && value >= least && value <= most ? value : null
 }
 
-/** The car that a student has today, else one of the plan's type. */
-function carFor(day: DayView, studentId: string, plan: Plan): Car {
-  const today = day.stints.find((s) => s.stint.studentId === studentId)?.stint.carId
-  return day.cars.find((car) => car.id === today) ?? day.cars.find((car) => car.vehicleTypeId === plan.vehicleTypeId)!
-}
-
 /** Who follows a lead car, for how many laps, and how long each is right behind it. */
 export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps) {
   const led = before ? before.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id)?.stint ?? []) : []
@@ -39,6 +37,7 @@ export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps
   const [name, setName] = useState(before?.name ?? 'Sighting laps')
   const [startsAt, setStartsAt] = useState(before?.startsAt ?? '09:00')
   const [chosen, setChosen] = useState<string[]>(() => led.map((stint) => stint.studentId))
+  const [cars, setCars] = useState<Record<string, string>>({})
   const [laps, setLaps] = useState(String(before?.laps ?? 6))
   const [behind, setBehind] = useState(String(before?.lapsBehind ?? 2))
   const [gap, setGap] = useState(String(before?.gapS ?? 2))
@@ -50,51 +49,44 @@ export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps
   const gapS = Number(gap) >= 0.5 && Number(gap) <= 20 ? Number(gap) : null
   const few = chosen.length < LEAST_FOLLOWERS
   const plan = day.plans.find((p) => p.id === planId)
+  const followers = followerCars(day, plan?.vehicleTypeId, chosen, cars, led)
+  // as they would be stored, but for an id that stays while the form is open
+  const stints = followers.flatMap(({ studentId, car, stint }): Stint[] => {
+    if (stint) return [stint]
+    if (!plan || !car) return []
+    return [
+      {
+        ...{ id: `${plan.id} ${studentId}`, dayId: day.id, planId: plan.id, studentId, instructorId: leadId, carId: car.id },
+        ...{ otherTypesCones: car.vehicleTypeId !== plan.vehicleTypeId, plannedLaps: lapsN ?? 1, startsAt },
+        ...{ aims: [], briefedAt: null, planVersionId: null, version: 1 },
+      },
+    ]
+  })
+  const session: LedSession = {
+    ...{ id: before?.id ?? '', dayId: day.id, kind: 'led', name: name.trim(), startsAt, stintIds: stints.map((s) => s.id) },
+    ...{ laps: lapsN ?? 1, lapsBehind: behindN ?? 1, gapS: gapS ?? 1 },
+    ...{ swapAfterCorner: before?.swapAfterCorner ?? '', version: before?.version ?? 0 },
+  }
+  const sessions = [...day.sessions.filter((one) => one.id !== before?.id), session]
+  const others = day.stints.map((listed) => listed.stint).filter((stint) => !stints.includes(stint))
+  const clashes = isTimeOfDay(startsAt)
+    ? stints.flatMap((stint, k) => stintClashes(stint, [...stints.slice(0, k), ...others], sessions))
+    : []
   const good =
     lapsN !== null &&
     behindN !== null &&
     gapS !== null &&
     !few &&
     leadId !== '' &&
-    plan !== undefined &&
-    day.cars.some((car) => car.vehicleTypeId === plan.vehicleTypeId)
+    stints.length === chosen.length &&
+    !clashes.some((clash) => clash.isCertain)
   const turns = lapsN !== null && behindN !== null && chosen.length > 0 ? rotationTable(chosen.length, lapsN, behindN) : []
   const keep = () => {
-    if (!good) return
-    const stints = chosen.map((studentId): Stint => {
-      const has = led.find((stint) => stint.studentId === studentId)
-      if (has) return has
-      const car = carFor(day, studentId, plan)
-      return {
-        id: uuid(),
-        dayId: day.id,
-        planId: plan.id,
-        studentId,
-        instructorId: leadId,
-        carId: car.id,
-        otherTypesCones: car.vehicleTypeId !== plan.vehicleTypeId,
-        plannedLaps: lapsN,
-        startsAt,
-        aims: [],
-        briefedAt: null,
-        planVersionId: null,
-        version: 1,
-      }
+    const made = stints.map((stint) => (led.includes(stint) ? stint : { ...stint, id: uuid() }))
+    save.save({
+      session: { ...session, id: before?.id ?? uuid(), stintIds: made.map((s) => s.id) },
+      stints: made.filter((stint) => !led.includes(stint)),
     })
-    const session: LedSession = {
-      id: before?.id ?? uuid(),
-      dayId: day.id,
-      kind: 'led',
-      name: name.trim(),
-      startsAt,
-      stintIds: stints.map((s) => s.id),
-      laps: lapsN,
-      lapsBehind: behindN,
-      gapS,
-      swapAfterCorner: before?.swapAfterCorner ?? '',
-      version: before?.version ?? 0,
-    }
-    save.save({ session, stints: stints.filter((stint) => !led.includes(stint)) })
   }
   const choose = (label: string, value: string, options: readonly { id: string; name: string }[], set: (id: string) => void) => (
     <TextField select label={label} value={value} onChange={(e) => set(e.target.value)} helperText=" " sx={{ minWidth: 170 }}>
@@ -131,6 +123,13 @@ export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps
         most={MOST_FOLLOWERS}
         row
       />
+      <FollowerCars day={day} followers={followers} onCar={(studentId, carId) => setCars({ ...cars, [studentId]: carId })} />
+      {followers.some(({ car }) => car === null) && (
+        <Typography color="error">
+          There are more followers than cars of the plan’s type. Choose another car, or fewer followers.
+        </Typography>
+      )}
+      <Clashes clashes={clashes.map((clash) => clashWords(clash, { ...day, sessions }, day.people, [...stints, ...others]))} />
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
         <SessionField label="Laps" value={laps} onChange={setLaps} good={lapsN !== null} expected="1 to 60" width={120} />
         <SessionField

@@ -2,7 +2,7 @@ import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { rotationTable } from '@ochote/core'
-import type { SessionSave } from '@ochote/contracts'
+import type { Car, SessionSave } from '@ochote/contracts'
 import { fakeServer } from '../../fixtures/fakeServer'
 import { renderPage } from '../../fixtures/render'
 import { dayView, idOf, solved, loggedStint, student } from '../../fixtures/stadium'
@@ -13,7 +13,9 @@ import { swapStraight } from './swapStraight'
 
 afterEach(() => vi.unstubAllGlobals())
 const people = ['Ada', 'Bo', 'Cy'].map((name, k) => ({ ...student, id: idOf(40 + k), name: `${name} Test` }))
-const day = { ...dayView([loggedStint()]), people: [...dayView([]).people, ...people] }
+const oneCar = { ...dayView([loggedStint()]), people: [...dayView([]).people, ...people] }
+const [car] = oneCar.cars as [Car]
+const day = { ...oneCar, cars: [car, ...[2, 3].map((k) => ({ ...car, id: idOf(60 + k), name: `Car ${k}` }))] }
 
 describe('the rotation on screen', () => {
   it('says who is right behind, who then, and the words of each swap', () => {
@@ -67,5 +69,29 @@ describe('a new led session', () => {
     const { session, stints } = asked.find((a) => a.path.endsWith('/sessions'))!.body as SessionSave
     expect(session).toMatchObject({ kind: 'led', laps: 6, lapsBehind: 2, gapS: 1.5, stintIds: stints.map((s) => s.id) })
     expect(stints.map((s) => s.studentId)).toEqual([people[2]!.id, people[0]!.id])
+    expect(stints.map((s) => s.carId)).toEqual([car.id, idOf(62)])
+  })
+
+  it('gives no car twice, says so at once where it is chosen twice, and is not made then', async () => {
+    fakeServer(() => ({ body: day }))
+    renderPage(<LedForm session={null} day={day} onDone={vi.fn()} onCancel={null} />)
+    const make = screen.getByRole<HTMLButtonElement>('button', { name: 'Create the session' })
+    for (const name of ['Ada Test', 'Bo Test']) await userEvent.click(screen.getByRole('checkbox', { name }))
+    expect(make.disabled).toBe(false)
+    await userEvent.click(screen.getByRole('combobox', { name: /^Car of Bo Test/ }))
+    await userEvent.click(screen.getByRole('option', { name: car.name }))
+    expect(screen.getByRole('combobox', { name: /^Car of Ada Test/ }).textContent).toBe('Car 2') // it makes way
+    await userEvent.click(screen.getByRole('combobox', { name: /^Car of Ada Test/ }))
+    await userEvent.click(screen.getByRole('option', { name: car.name }))
+    expect(screen.getByText(`${car.name} is out with Ada Test from 09:00 until about 09:16.`)).toBeTruthy()
+    expect(make.disabled).toBe(true)
+  })
+
+  it('is not made with fewer cars than followers', async () => {
+    fakeServer(() => ({ body: oneCar }))
+    renderPage(<LedForm session={null} day={oneCar} onDone={vi.fn()} onCancel={null} />)
+    for (const name of ['Ada Test', 'Bo Test']) await userEvent.click(screen.getByRole('checkbox', { name }))
+    expect(screen.getByText(/^There are more followers than cars/)).toBeTruthy()
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Create the session' }).disabled).toBe(true)
   })
 })

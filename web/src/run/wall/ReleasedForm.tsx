@@ -2,9 +2,12 @@ import { Typography } from '@mui/material'
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
+import { stintClashes } from '@ochote/core'
 import { count } from '../../format/format'
 import { OrderedChoice } from '../../sessionForm/OrderedChoice'
 import { isTimeOfDay, SessionField, SessionForm } from '../../sessionForm/SessionForm'
+import { Clashes } from '../../stint/Clashes'
+import { clashWords } from '../../stint/clashWords'
 import { useSaveSession } from '../../sessionForm/useSaveSession'
 
 interface ReleasedFormProps {
@@ -26,6 +29,10 @@ export function ReleasedForm({ day, session: before, onDone, onCancel }: Release
   const seconds = Number(interval)
   const intervalGood = interval.trim() !== '' && seconds >= 5 && seconds <= 600
   const endGood = isTimeOfDay(endsAt) && endsAt > startsAt
+  const stints = day.stints.map((listed) => listed.stint)
+  const clashes = stints
+    .filter((stint) => chosen.includes(stint.id))
+    .flatMap((stint, k, out) => stintClashes(stint, out.slice(0, k), day.sessions))
   const good = endGood && intervalGood && chosen.length > 0
   const keep = () => {
     const session: ReleasedSession = {
@@ -80,6 +87,7 @@ export function ReleasedForm({ day, session: before, onDone, onCancel }: Release
         chosen={chosen}
         onChange={setChosen}
       />
+      <Clashes clashes={clashes.map((clash) => clashWords(clash, day, day.people, stints))} />
     </SessionForm>
   )
 }
