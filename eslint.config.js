@@ -41,7 +41,7 @@ const coreImports = {
   faults: ['outcome'],
   stintLog: ['outcome', 'faults'],
   calls: planned,
-  brief: [...planned, 'calls'],
+  brief: [...planned, 'calls', 'faults'],
   telemetry: [...planned, 'faults', 'stintLog'],
   session: [...planned, 'calls', 'faults', 'stintLog'],
 }
@@ -67,7 +67,22 @@ const webBans = [serverCode, node, simulator]
 const webStages = ['today', 'plan', 'brief', 'run', 'debrief', 'progress', 'library', 'circuit', 'vehicle']
 /** Folders that the stages share. Each may import those before it. */
 const webShared = [
-  ...['theme', 'format', 'caution', 'undo', 'forms', 'charts', 'cones', 'api', 'problem', 'records', 'device', 'telemetry', 'stintLog'],
+  ...[
+    'theme',
+    'format',
+    'caution',
+    'undo',
+    'forms',
+    'charts',
+    'cones',
+    'api',
+    'problem',
+    'autosave',
+    'records',
+    'device',
+    'telemetry',
+    'stintLog',
+  ],
   ...['workers', 'shell', 'ribbon', 'trackMap', 'sessionForm', 'stint', 'pdf'],
 ]
 const inFolders = (folders) => folders.map((name) => `**/${name}/**`)

@@ -20,7 +20,7 @@ describe('refusals', () => {
     expect(showPath(['features', 3, 'properties', 'widthLeft'])).toBe('features[3].properties.widthLeft')
     const schema = z.object({ at: z.array(z.object({ depth: z.number() })) })
     expect(refused(schema, { at: [{ depth: 1 }, { depth: 'deep' }] }, ['features', 2])).toEqual([
-      { field: 'features[2].at[1].depth', found: '"deep"', expected: 'number' },
+      { field: 'features[2].at[1].depth', found: '"deep"', expected: 'a number' },
     ])
   })
 

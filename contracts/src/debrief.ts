@@ -8,7 +8,7 @@ const workOnSchema = z.object({
 })
 
 /** What the instructor chose to say about a stint, and how it is worded. The evidence stays in the log and is not copied. */
-const debriefDraftSchema = z.object({
+export const debriefDraftSchema = z.object({
   good: z.array(z.string().trim().min(1).max(200)).max(6),
   workOn: z.array(workOnSchema).max(2),
   sentence: z.string().max(400),

@@ -36,6 +36,55 @@ function valueAt(input: unknown, path: readonly PropertyKey[]): unknown {
   return value
 }
 
+type Issue = z.core.$ZodIssue
+
+const typeWords: Partial<Record<string, string>> = {
+  ...{ string: 'text', number: 'a number', int: 'a whole number', boolean: 'true or false', array: 'a list', tuple: 'a list' },
+  ...{ object: 'a group of fields', record: 'a group of fields', null: 'nothing', nan: 'a number', date: 'a date' },
+}
+const formatWords: Partial<Record<string, string>> = {
+  ...{ uuid: 'an id such as 0190a3c4-0000-7000-8000-000000000000', date: 'a date such as 2026-10-17' },
+  ...{ datetime: 'a date and time such as 2026-10-17T09:20:00.000Z' },
+}
+const counted = (n: number | bigint, noun: string, plural = `${noun}s`) => `${n} ${Number(n) === 1 ? noun : plural}`
+
+/** A bound in words: of a number itself, of characters, or of entries. */
+function boundWords(side: 'least' | 'most', origin: string, bound: number | bigint, isIncluded: boolean): string {
+  if (origin === 'string') return side === 'least' && Number(bound) <= 1 ? 'some text' : `at ${side} ${counted(bound, 'character')}`
+  if (['array', 'set', 'map'].includes(origin)) return `at ${side} ${counted(bound, 'entry', 'entries')}`
+  if (origin === 'object') return `at ${side} ${counted(bound, 'field')}`
+  return isIncluded ? `at ${side} ${bound}` : `${side === 'least' ? 'more' : 'less'} than ${bound}`
+}
+
+/** The words that the library gives where a schema gives none. */
+const LIBRARY_WORDS = /^(Invalid|Too (small|big)|Unrecognized)/
+
+/** What was expected, in plain words: those of the schema, else those that fit the issue. None of the library's reach a person. */
+export function expectedOf(issue: Issue): string {
+  if (!LIBRARY_WORDS.test(issue.message)) return issue.message
+  switch (issue.code) {
+    case 'invalid_type':
+      return typeWords[issue.expected] ?? 'a value of another kind'
+    case 'too_small':
+      return boundWords('least', issue.origin, issue.minimum, issue.inclusive ?? true)
+    case 'too_big':
+      return boundWords('most', issue.origin, issue.maximum, issue.inclusive ?? true)
+    case 'invalid_format':
+      return formatWords[issue.format] ?? 'text of the form that the format asks for'
+    case 'not_multiple_of':
+      return `a multiple of ${issue.divisor}`
+    case 'unrecognized_keys':
+      return 'only the fields of the format'
+    case 'invalid_value':
+      return issue.values.length === 1 ? showValue(issue.values[0]) : `one of ${issue.values.map(String).join(', ')}`
+    case 'invalid_union':
+    case 'invalid_key':
+    case 'invalid_element':
+    case 'custom':
+      return 'one of the forms of the format'
+  }
+}
+
 /**
  * The issues of a failed parse as field, value found, value expected: the first ones of very many, so that an answer stays short.
  * @param prefix - path of `input` within the whole file, so that the field named is the one in the file
@@ -52,9 +101,7 @@ export function fieldProblems(error: z.ZodError, input: unknown, prefix: readonl
     return {
       field: showPath([...prefix, ...issue.path]) || 'the document',
       found: showValue(valueAt(input, issue.path)),
-      expected: issue.message
-        .replace(/^Invalid input: expected (.*), received .*$/, '$1')
-        .replace(/^(Too (small|big)|Invalid (option|input)): (expected )?/, ''),
+      expected: expectedOf(issue),
     }
   })
 }

@@ -1,4 +1,5 @@
-export { fieldProblemSchema, fieldProblems, MOST_PROBLEMS, showPath, showValue, type FieldProblem } from './fieldProblem'
+export { aimSchema, type Aim } from './aim'
+export { expectedOf, fieldProblemSchema, fieldProblems, MOST_PROBLEMS, showPath, showValue, type FieldProblem } from './fieldProblem'
 export { vehicleKinds, vehicleSchema, type Vehicle } from './vehicle'
 export { setupSchema, type BrakingSchool, type Conditions, type Setup } from './setup'
 export {
@@ -113,12 +114,13 @@ export {
   stintAddSchema,
   stintDraftSchema,
   stintSaveSchema,
+  briefDraftSchema,
   stintSchema,
   type BriefDraft,
   type Stint,
   type StintDraft,
 } from './stint'
-export { debriefSaveSchema, debriefSchema, type Debrief, type DebriefDraft } from './debrief'
+export { debriefDraftSchema, debriefSaveSchema, debriefSchema, type Debrief, type DebriefDraft } from './debrief'
 export {
   circuitImportSchema,
   circuitSaveSchema,

@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import { aimSchema } from './aim'
 import { timeOfDaySchema } from './timeOfDay'
 
 const id = z.uuid()
@@ -17,7 +18,7 @@ export const stintSchema = z.object({
   /** local time of day, hh:mm */
   startsAt: timeOfDaySchema,
   /** what the student is asked to keep in mind, at most two */
-  aims: z.array(z.string().trim().min(1).max(160)).max(2),
+  aims: z.array(aimSchema).max(2),
   /** when the student was briefed; null before that */
   briefedAt: z.iso.datetime().nullable(),
   /** the plan version driven, fixed with the first lap; null before that */
@@ -34,6 +35,6 @@ export type StintDraft = z.infer<typeof stintDraftSchema>
 export const stintAddSchema = z.object({ id, dayId: id, stint: stintDraftSchema })
 export const stintSaveSchema = z.object({ stint: stintDraftSchema, fromVersion: z.number().int().min(1) })
 
-const briefDraftSchema = stintSchema.pick({ aims: true, briefedAt: true })
+export const briefDraftSchema = stintSchema.pick({ aims: true, briefedAt: true })
 export type BriefDraft = z.infer<typeof briefDraftSchema>
 export const briefSaveSchema = z.object({ brief: briefDraftSchema, fromVersion: z.number().int().min(1) })

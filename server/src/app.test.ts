@@ -327,10 +327,13 @@ describe('the demonstration', () => {
 
   it('keeps a brief and a debrief as they are saved, and as they are saved again', async () => {
     const { id } = day.stints[7]!.stint
-    const aims = ['Corner 3: turn at the cone', 'Eyes up']
+    const aims = [
+      { kind: 'mark', corner: '3', code: 'te' },
+      { kind: 'words', words: 'Eyes up' },
+    ]
     const brief = { aims, briefedAt: '2026-10-17T08:00:00.000Z' }
     expect((await app.ask('PUT', `/api/stints/${id}/brief`, { brief, fromVersion: 1 })).status).toBe(200)
-    const other = { ...brief, aims: ['Another'] }
+    const other = { ...brief, aims: [{ kind: 'words', words: 'Another' }] }
     expect((await app.ask('PUT', `/api/stints/${id}/brief`, { brief: other, fromVersion: 1 })).status).toBe(409)
     const workOn = [{ corner: '3', code: 'te', advice: 'wait: turn at the cone', reason: 'seen on lap 1' }]
     const save = (sentence: string, fromVersion: number) =>
@@ -344,7 +347,10 @@ describe('the demonstration', () => {
 
   it('refuses a third aim', async () => {
     const { id } = day.stints[7]!.stint
-    const { body } = await app.ask('PUT', `/api/stints/${id}/brief`, { brief: { aims: ['a', 'b', 'c'], briefedAt: null }, fromVersion: 1 })
+    const { body } = await app.ask('PUT', `/api/stints/${id}/brief`, {
+      brief: { aims: ['a', 'b', 'c'].map((words) => ({ kind: 'words', words })), briefedAt: null },
+      fromVersion: 1,
+    })
     expect(problemOf(body)).toMatchObject({ fields: [{ field: 'brief.aims' }] })
   })
 })

@@ -8,8 +8,8 @@ import { sampleTrack, stationsApart, wrapStation, type Track } from '../geometry
 /** Something odd or missing in a circuit that can still be used. */
 export interface CircuitRemark {
   readonly what: string
-  /** where to look; null where it concerns the whole circuit */
-  readonly stationM: number | null
+  /** where to look: every place that it is about; none where it concerns the whole circuit */
+  readonly stationsM: readonly number[]
   /** the feature it is about, by its place in the file; null where it is about the track */
   readonly feature: number | null
 }
@@ -39,7 +39,7 @@ function shapeRemarks(track: Track): CircuitRemark[] {
       }
       inside = now
     }
-    if (count > 0) remarks.push({ what: times(count, what), stationM: track.stationM[where]!, feature: null })
+    if (count > 0) remarks.push({ what: times(count, what), stationsM: [track.stationM[where]!], feature: null })
   }
   first(`a bend tighter than ${TIGHTEST_M} m: a position out of place?`, (i) => Math.abs(track.curvaturePerM[i]!) > 1 / TIGHTEST_M)
   first('the inside edge folds over itself: narrower than the width given', (i) => {
@@ -62,7 +62,7 @@ function spacingRemark({ circuit, centreline }: Track): CircuitRemark[] {
   if (gap < 0) return []
   const metres = (stationsM[gap + 1]! - stationsM[gap]!).toFixed(0)
   return [
-    { what: `${metres} m between two positions of the centreline: bends there are guessed`, stationM: stationsM[gap]!, feature: null },
+    { what: `${metres} m between two positions of the centreline: bends there are guessed`, stationsM: [stationsM[gap]!], feature: null },
   ]
 }
 
@@ -75,7 +75,7 @@ function placeRemarks(track: Track): CircuitRemark[] {
     const place = toLocal(circuit.frame, lon, lat)
     const { stationM, offsetM } = nearestOnTrack(track, place.x, place.y)
     if (Math.abs(offsetM) <= FEATURE_WITHIN_M) return []
-    return [{ what: `a ${role} ${Math.abs(offsetM).toFixed(0)} m from the track`, stationM, feature }]
+    return [{ what: `a ${role} ${Math.abs(offsetM).toFixed(0)} m from the track`, stationsM: [stationM], feature }]
   })
 }
 
@@ -110,12 +110,12 @@ function cornerRemarks(track: Track, { runOffs }: PlacedFeatures, corners: reado
     return next !== undefined && stationsApart(track, c.startM, next.startM) < stationsApart(track, c.startM, c.endM)
   })
   return [
-    ...(corners.length === 0 ? [{ what: 'no corner', stationM: null, feature: null }] : []),
+    ...(corners.length === 0 ? [{ what: 'no corner', stationsM: [], feature: null }] : []),
     ...(long
       ? [
           {
             what: `corner ${long.number} is ${lengthOf(long).toFixed(0)} m long, more than half the lap: does it end before it starts?`,
-            stationM: long.startM,
+            stationsM: [long.startM],
             feature: null,
           },
         ]
@@ -124,18 +124,18 @@ function cornerRemarks(track: Track, { runOffs }: PlacedFeatures, corners: reado
       ? [
           {
             what: `corner ${short.number} is only ${lengthOf(short).toFixed(0)} m long: a wobble of the recording?`,
-            stationM: short.startM,
+            stationsM: [short.startM],
             feature: null,
           },
         ]
       : []),
-    ...(twice ? [{ what: `two corners are number ${twice.number}`, stationM: twice.startM, feature: null }] : []),
-    ...(over ? [{ what: `corner ${over.number} is not over before the next begins`, stationM: over.endM, feature: null }] : []),
+    ...(twice ? [{ what: `two corners are number ${twice.number}`, stationsM: [twice.startM], feature: null }] : []),
+    ...(over ? [{ what: `corner ${over.number} is not over before the next begins`, stationsM: [over.endM], feature: null }] : []),
     ...(without.length > 0
       ? [
           {
             what: `no run-off outside corner${without.length > 1 ? 's' : ''} ${without.map((c) => c.number).join(', ')}: room to be wrong cannot be told there`,
-            stationM: without[0]!.startM,
+            stationsM: without.map((c) => c.startM),
             feature: null,
           },
         ]
@@ -144,7 +144,7 @@ function cornerRemarks(track: Track, { runOffs }: PlacedFeatures, corners: reado
       ? [
           {
             what: `run-off covers only part of the outside of corner${partly.length > 1 ? 's' : ''} ${partly.map((c) => c.number).join(', ')}: room to be wrong cannot be told beyond it`,
-            stationM: partly[0]!.startM,
+            stationsM: partly.map((c) => c.startM),
             feature: null,
           },
         ]
@@ -158,9 +158,9 @@ function missingRemarks({ circuit: { features } }: Track, { kerbs }: PlacedFeatu
   ).length
   const has = (role: string) => features.some((f) => f.properties.role === role)
   return [
-    ...(starts > kerbs.length ? [{ what: 'a kerb begins and has no end', stationM: null, feature: null }] : []),
-    ...(has('post') ? [] : [{ what: 'no marshal post', stationM: null, feature: null }]),
-    ...(has('landmark') ? [] : [{ what: 'no landmark to find marks by', stationM: null, feature: null }]),
+    ...(starts > kerbs.length ? [{ what: 'a kerb begins and has no end', stationsM: [], feature: null }] : []),
+    ...(has('post') ? [] : [{ what: 'no marshal post', stationsM: [], feature: null }]),
+    ...(has('landmark') ? [] : [{ what: 'no landmark to find marks by', stationsM: [], feature: null }]),
   ]
 }
 

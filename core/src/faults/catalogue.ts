@@ -100,3 +100,20 @@ export function adviceFor(fault: Fault, mark: string | null, amounts: Readonly<R
   const place = mark ?? (fault.markDuty ? `the ${fault.markDuty} cone` : 'the mark')
   return measured.replace('{mark}', place)
 }
+
+/** A mark as advice names it. What goes on after it, an instructor wrote. */
+const NAMED_MARK = '(?:the cone halfway between [^,;.]+ and [^,;.]+ boards|(?:(?! and | then | but )[^,;.]){1,60})'
+
+/** Whether a text is a fault's own advice, whatever mark and amounts it names. Text that an instructor wrote is not. */
+export function isAdviceFor(fault: Fault, text: string): boolean {
+  const literal = (part: string) => part.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')
+  const pattern = fault.advice
+    .split(/(\[[^\]]*\]|\{mark\})/)
+    .map((part) => {
+      if (part === '{mark}') return NAMED_MARK
+      if (part.startsWith('[')) return `(?:${literal(part.slice(1, -1)).replaceAll(/\\\{\w+\\\}/g, '.+')})?`
+      return literal(part)
+    })
+    .join('')
+  return new RegExp(`^${pattern}$`).test(text)
+}

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { checkVehicle, circlePoints, circuitDocument, position } from '../../fixtures/circuits'
+import { fileKindOf } from './fileKind'
 import { circuitFromDocument, readCircuit } from './readCircuit'
+import { readRecording } from './readRecording'
 import { readSetup } from './readSetup'
 import { readVehicle } from './readVehicle'
 
@@ -18,10 +20,39 @@ describe('a circuit file', () => {
     if (read.ok) expect([read.value.x.length, read.value.widthLeftM[3], read.value.rubberedBandM]).toEqual([24, 5, 2.5])
   })
 
-  it('says what is not JSON', () => {
-    expect(problemsOf(readCircuit('{"type": "FeatureCollection", '))[0]).toMatchObject({ field: 'the file', expected: 'JSON' })
+  it('says what is not JSON, on which line, or what it is instead', () => {
+    const found = (text: string) => problemsOf(readCircuit(text))[0]
+    expect(found('{"type": "FeatureCollection",\n "features": [1')).toMatchObject({ field: 'the file, line 2', expected: 'JSON' })
+    expect(found('')).toMatchObject({ field: 'the file', found: 'an empty file' })
+    expect(found('hello')).toMatchObject({ found: 'text that begins “hello”' })
+    expect(found('<?xml version="1.0"?>\n<gpx version="1.1">')).toEqual({
+      field: 'the file',
+      found: 'a GPX recording',
+      expected: 'JSON. Use it under Circuits, “From a recce drive”',
+    })
+    expect(found('<kml xmlns="x">')).toMatchObject({ found: 'a KML drawing', expected: 'JSON' })
+    expect(found('time_s,speed_kmh\n0,100\n')).toMatchObject({ found: 'a table (CSV)' })
+    for (const text of ['{"a": tru', '[1, 2', '<a><b>', '%PDF-1.7', '{"a": "\u0000"}'])
+      expect(found(text)?.found).not.toMatch(/unexpected|token|json\.parse|position/i)
   })
 
+  it('is told from what belongs elsewhere', () => {
+    expect(fileKindOf('{"ochote": {"format": "vehicle", "version": 1}}')).toMatchObject({
+      name: 'a vehicle file',
+      usedFor: 'Add it under Vehicles',
+    })
+    expect(fileKindOf('\uFEFF{"ochote": {"format": "circuit"}}')?.name).toBe('a circuit file')
+    expect(fileKindOf('plain words')).toBeNull()
+    expect(problemsOf(readRecording('{"ochote": {"format": "vehicle"}}', 'hatch.json'))[0]).toEqual({
+      field: 'hatch.json',
+      found: 'a vehicle file',
+      expected: 'GPX, or a table (CSV) with lat and lon. Add it under Vehicles',
+    })
+    expect(problemsOf(readRecording('<gpx><trk', 'cut.gpx'))[0]).toMatchObject({
+      found: 'XML that is cut off or has a tag that never ends',
+    })
+    expect(problemsOf(readRecording('<kml></kml>', 'drawing.gpx'))[0]).toMatchObject({ found: 'a KML drawing' })
+  })
   it('names an unknown role, and lists the known ones', () => {
     const features = [{ type: 'Feature', properties: { role: 'chicane' }, geometry: { type: 'Point', coordinates: position(0, 0) } }]
     const [problem] = problemsOf(circuitFromDocument(circle({ features })))

@@ -1,6 +1,7 @@
 import { fieldProblems, type FieldProblem } from '@ochote/contracts'
 import type { z } from 'zod'
 import { failure, success, type Outcome } from '../outcome/outcome'
+import { notJson } from './fileKind'
 
 /** Most characters read of one file. */
 const MOST_CHARACTERS = 60_000_000
@@ -15,7 +16,7 @@ export function readJson(text: string): Outcome<unknown, FieldProblem[]> {
   try {
     return success(JSON.parse(text.replace(/^\uFEFF/, '')) as unknown)
   } catch (error) {
-    return failure([{ field: 'the file', found: (error as SyntaxError).message, expected: 'JSON' }])
+    return failure([notJson(text, error, 'the file', 'JSON')])
   }
 }
 

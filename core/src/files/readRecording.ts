@@ -2,6 +2,7 @@ import { XMLParser } from 'fast-xml-parser'
 import Papa from 'papaparse'
 import { showValue, type FieldProblem } from '@ochote/contracts'
 import { failure, success, type Outcome } from '../outcome/outcome'
+import { fileKindOf } from './fileKind'
 import type { RecordedPlace } from '../circuitFromDrives/circuitFromDrives'
 
 /** Most characters of a recording: four hours at 25 a second. */
@@ -32,6 +33,8 @@ interface GpxPoint {
 const listed = (value: unknown): unknown[] => (Array.isArray(value) ? value : value === undefined || value === '' ? [] : [value])
 const within = (value: unknown, key: string): unknown => (value as Record<string, unknown> | null | undefined)?.[key]
 
+const isGpx = (document: unknown) => within(document, 'gpx') !== undefined
+
 function readGpx(text: string, fileName: string): Outcome<RecordedPlace[], FieldProblem[]> {
   // entities are how a small file grows large or reads others; GPX needs none
   if (/<!(DOCTYPE|ENTITY)/i.test(text)) return refused(fileName, 'a document type or entity declaration', 'plain GPX 1.1 without any')
@@ -45,14 +48,20 @@ function readGpx(text: string, fileName: string): Outcome<RecordedPlace[], Field
       maxNestedTags: DEEPEST_TAG,
     }).parse(text, true)
   } catch (error) {
-    return refused(fileName, error instanceof Error ? error.message : String(error), 'GPX 1.1')
+    const line = (error as { line?: number }).line ?? /:(\d+):\d+\.?$/.exec(String(error))?.[1]
+    return refused(
+      line === undefined ? fileName : `${fileName}, line ${line}`,
+      'XML that is cut off or has a tag that never ends',
+      'GPX 1.1',
+    )
   }
   const points = listed(within(within(document, 'gpx'), 'trk')).flatMap((trk, t) =>
     listed(within(trk, 'trkseg')).flatMap((seg, g) =>
       listed(within(seg, 'trkpt')).map((point, p) => ({ point: point as GpxPoint, at: `trk[${t}].trkseg[${g}].trkpt[${p}]` })),
     ),
   )
-  if (points.length === 0) return refused(fileName, 'no trkpt', 'a GPX 1.1 track')
+  if (points.length === 0)
+    return refused(fileName, isGpx(document) ? 'no trkpt' : (fileKindOf(text)?.name ?? 'no trkpt'), 'a GPX 1.1 track')
   return collected(points.map(({ point, at }) => ({ lat: point['@_lat'], lon: point['@_lon'], alt: point.ele, at })))
 }
 
@@ -69,6 +78,13 @@ function readPlacesCsv(text: string, fileName: string): Outcome<RecordedPlace[],
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' })
   const named = (key: keyof typeof columns) => meta.fields?.find((f) => (columns[key] as readonly string[]).includes(plain(f)))
   const [lat, lon, alt] = [named('lat'), named('lon'), named('alt')]
+  const kind = fileKindOf(text)
+  if ((lat === undefined || lon === undefined) && kind !== null && !kind.name.startsWith('a table'))
+    return refused(
+      fileName,
+      kind.name,
+      kind.usedFor === null ? 'GPX, or a table (CSV) with lat and lon' : `GPX, or a table (CSV) with lat and lon. ${kind.usedFor}`,
+    )
   if (lat === undefined || lon === undefined)
     return refused(`${fileName}, line 1`, (meta.fields ?? []).join(', ').slice(0, 120) || 'nothing', 'a header with lat and lon')
   // the header is line 1; a quoted line break would shift this, and no number needs one

@@ -96,7 +96,23 @@ describe('a database of a landed version', () => {
     }
   })
 
-  it('keeps entries of every kind, and what was measured of the clocks, when the last migration is taken back', async () => {
+  it('ties aims that a debrief gave to their marks, and keeps the others as words', async () => {
+    const file = landedDatabase('2026_11_29_archive')
+    const raw = await openDatabase(file)
+    await withoutForeignKeys(raw, () => raw.migrate.down())
+    const stint = (await raw('stints').whereNot({ aims: '[]' }).first('id', 'aims')) as { id: string; aims: string }
+    const own = JSON.stringify([...(JSON.parse(stint.aims) as string[]).slice(0, 1), 'Eyes to the field gate'])
+    await raw('stints').where({ id: stint.id }).update({ aims: own })
+    await raw.destroy()
+    const db = await openDatabase(file)
+    const aims = (await repositoriesOf(db).stints.find(stint.id))!.stint.aims
+    expect(aims).toMatchObject([{ kind: 'mark' }, { kind: 'words', words: 'Eyes to the field gate' }])
+    await withoutForeignKeys(db, () => db.migrate.down())
+    expect(((await db('stints').where({ id: stint.id }).first('aims')) as { aims: string }).aims).toBe(own)
+    await db.destroy()
+  })
+
+  it('keeps entries of every kind, and what was measured of the clocks, when the migration that stores them is taken back', async () => {
     const db = await openDatabase(landedDatabase('2026_11_29_durability'))
     const all = repositoriesOf(db)
     const stint = (await all.stints.listForDay((await all.days.list())[1]!.id))[7]!.stint
@@ -133,8 +149,10 @@ describe('a database of a landed version', () => {
     const log = async () => (await all.logs.page({ stintId: stint.id }, 0)).entries.map(({ clockEpoch: _, ...entry }) => entry)
     const before = await log()
     expect(before[0]).toMatchObject({ kind: 'fault', clockOffsetMs: 420_000 })
+    const names = (await migrationSource.getMigrations([])).map(({ name }) => name)
     await withoutForeignKeys(db, async () => {
-      await db.migrate.down()
+      for (let k = names.indexOf('2026_11_29_durability'); k < names.length; k++) await db.migrate.down()
+      expect(await db.schema.hasTable('device_clocks')).toBe(false)
       await db.migrate.latest()
     })
     expect(await log()).toEqual(before)

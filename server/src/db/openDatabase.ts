@@ -12,6 +12,7 @@ import * as names from './migrations/2026_11_29_names'
 import * as shapes from './migrations/2026_11_29_shapes'
 import * as archive from './migrations/2026_11_29_archive'
 import * as durability from './migrations/2026_11_29_durability'
+import * as tiedAims from './migrations/2026_11_29_tied_aims'
 
 interface NamedMigration extends Knex.Migration {
   name: string
@@ -29,6 +30,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_29_shapes', ...shapes },
   { name: '2026_11_29_durability', ...durability },
   { name: '2026_11_29_archive', ...archive },
+  { name: '2026_11_29_tied_aims', ...tiedAims },
 ]
 
 export const migrationNames: readonly string[] = migrations.map((migration) => migration.name)

@@ -90,7 +90,7 @@ const saves: Record<string, () => Promise<Save>> = {
   },
   brief: () => {
     const { id, version } = day.stints[7]!.stint
-    const body = (aim: string) => ({ brief: { aims: [aim], briefedAt: null }, fromVersion: version })
+    const body = (aim: string) => ({ brief: { aims: [{ kind: 'words', words: aim }], briefedAt: null }, fromVersion: version })
     return Promise.resolve({ path: `/api/stints/${id}/brief`, body: body('Mine'), theirs: body('Theirs') })
   },
   debrief: () => {

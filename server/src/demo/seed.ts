@@ -1,4 +1,5 @@
 import {
+  aimFrom,
   circuitFromDocument,
   meetingItems,
   sampleTrack,
@@ -12,6 +13,7 @@ import {
   storedSolutionSchema,
   noConeEdits,
   usualGround,
+  type Aim,
   type CircuitDocument,
   type StoredSolution,
   type Plan,
@@ -163,7 +165,7 @@ const DRIVEN_ON_SECOND = 3
 const startsAt = (slot: number) =>
   `${String(9 + Math.floor((slot * 25 + 20) / 60)).padStart(2, '0')}:${String((slot * 25 + 20) % 60).padStart(2, '0')}`
 
-function stintOf(day: Day, index: number, aims: string[], briefed: boolean): Stint {
+function stintOf(day: Day, index: number, aims: Aim[], briefed: boolean): Stint {
   const isFirst = day.id === first
   const inEstate = index % 4 === 2
   const plan = isFirst
@@ -237,7 +239,7 @@ async function driveStint(
   stint: Stint,
   index: number,
   options: { improved: number; debriefed: boolean },
-): Promise<string[]> {
+): Promise<Aim[]> {
   const plan = Object.values(plans).find((p) => p.id === stint.planId)!
   const marked = markedPlanOf(plan)
   const usual = tendencies[index]!
@@ -262,7 +264,7 @@ async function driveStint(
   if (version) await all.stints.setPlanVersion(stint.id, version.id)
   const debrief = simulatedDebrief(log, marked.cones, sentences[index]!)
   if (options.debriefed) await all.stints.saveDebrief(stint.id, debrief, 0)
-  return debrief.workOn.map((w) => `Corner ${w.corner}: ${w.advice}`.slice(0, 160))
+  return debrief.workOn.map(aimFrom)
 }
 
 /** The student who missed the second Saturday's meeting and so can't be released yet. */

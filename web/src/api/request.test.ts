@@ -44,7 +44,7 @@ describe('asking the server', () => {
     fakeServer(() => ({ body: { laps: 'five' } }))
     const error = (await refusal(request(schema, '/api/x'))) as ProblemError
     expect(error.problem.code).toBe('unreadable')
-    expect(error.message).toContain('laps: found "five", expected number')
+    expect(error.message).toContain('laps: found "five", expected a number')
     expect(error.message).toContain('Reload the page')
   })
 

@@ -1,55 +1,58 @@
-import { Box, Button, TextField, Typography } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMemo } from 'react'
+import type { Aim } from '@ochote/contracts'
+import { aimsOffered, aimWords, coneFinder, type Cone, type SolvedCorner } from '@ochote/core'
 import { studentQuery } from '../api/queries'
+import { AimField } from './AimField'
 import { lastTime } from './lastTime'
 
 const MOST_AIMS = 2
 
 interface AimsProps {
   stintId: string
-  aims: readonly string[]
+  aims: readonly Aim[]
   studentId: string
-  onSave: (aims: string[]) => void
+  corners: readonly Pick<SolvedCorner, 'number'>[]
+  cones: readonly Cone[]
+  /** @param of - the field that is typed in */
+  onChange: (aims: Aim[], of?: string) => void
 }
 
-/** Two aims for this stint, saved as each field is left; last time's two are offered. */
-export function Aims({ stintId, aims, studentId, onSave }: AimsProps) {
+const sameAims = (a: readonly Aim[], b: readonly Aim[]) => JSON.stringify(a) === JSON.stringify(b)
+
+/** Two aims for this stint: tied to a corner's mark, or in one's own words. Last time's two are offered. */
+export function Aims({ stintId, aims, studentId, corners, cones, onChange }: AimsProps) {
   const student = useQuery(studentQuery(studentId))
-  const [typed, setTyped] = useState<(string | undefined)[]>([])
+  const markOf = useMemo(() => coneFinder(cones), [cones])
+  const choices = useMemo(() => aimsOffered(corners, markOf), [corners, markOf])
   const offered = lastTime(student.data, stintId)
-  const shown = Array.from({ length: MOST_AIMS }, (_, i) => typed[i] ?? aims[i] ?? '')
-  const save = (next: string[]) => {
-    setTyped([])
-    const kept = next.map((aim) => aim.trim()).filter((aim) => aim !== '')
-    if (JSON.stringify(kept) !== JSON.stringify(aims)) onSave(kept)
-  }
-  const isOffered = JSON.stringify(offered) === JSON.stringify(aims)
+  const slots = Math.min(MOST_AIMS, aims.length + 1)
+  const put = (at: number, aim: Aim | null, of?: string) =>
+    onChange([...aims.slice(0, at), ...(aim ? [aim] : []), ...aims.slice(at + 1)], of)
   return (
     <Box component="section" aria-labelledby="aims">
       <Typography id="aims" variant="h2" sx={{ mb: 1 }}>
         Two aims
       </Typography>
-      {shown.map((aim, i) => (
-        <TextField
+      {Array.from({ length: slots }, (_, i) => (
+        <AimField
           key={i}
-          fullWidth
-          size="small"
           label={`Aim ${i + 1}`}
-          value={aim}
-          sx={{ mb: 1 }}
-          slotProps={{ htmlInput: { maxLength: 160 } }}
-          onChange={(e) => setTyped(shown.map((a, k) => (k === i ? e.target.value : a)))}
-          onBlur={() => save(shown)}
+          aim={aims[i] ?? null}
+          choices={choices}
+          cones={cones}
+          markOf={markOf}
+          onChange={(aim, of) => put(i, aim, of)}
         />
       ))}
       {offered.length > 0 && (
         <Typography variant="body2" color="text.secondary">
-          Last time: {offered.join('; ')}
+          Last time: {offered.map((aim) => aimWords(aim, markOf)).join('; ')}
         </Typography>
       )}
-      {offered.length > 0 && !isOffered && (
-        <Button size="small" onClick={() => save(offered)}>
+      {offered.length > 0 && !sameAims(offered, aims) && (
+        <Button size="small" onClick={() => onChange(offered)}>
           Use last time’s two
         </Button>
       )}

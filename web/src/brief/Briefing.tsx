@@ -1,7 +1,7 @@
 import { CheckCircle, RadioButtonUnchecked } from '@mui/icons-material'
 import { Box, Button, Stack, Typography } from '@mui/material'
 import { useMemo, type ReactNode } from 'react'
-import { cornerSteps } from '@ochote/core'
+import { aimWords, coneFinder, cornerSteps } from '@ochote/core'
 import { count, lapTime, longDay } from '../format/format'
 import { PdfButton } from '../pdf/PdfButton'
 import { TrackMap } from '../trackMap/TrackMap'
@@ -11,7 +11,8 @@ import { StageFrame } from '../ribbon/StageFrame'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import type { OpenStint } from '../stint/openStint'
 import { OtherTypesCones } from '../stint/OtherTypesCones'
-import { useBrief } from '../stint/useSaveStint'
+import { SaveState } from '../autosave/SaveState'
+import { useBrief } from './useBrief'
 import { Aims } from './Aims'
 import { useQuery } from '@tanstack/react-query'
 import { studentQuery } from '../api/queries'
@@ -25,7 +26,8 @@ import { Wishes } from './Wishes'
 export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
   const { stint, solution, cones, scheme, student, car, vehicleType, instructor, plan, day } = open
   const [corner, chooseCorner] = useCornerChoice(solution)
-  const { draft: brief, change, error, retry, conflict } = useBrief(stint)
+  const saves = useBrief(stint)
+  const { draft: brief, change, error, retry, conflict } = saves
   const earlier = useQuery(studentQuery(student.id))
   const steps = useMemo(() => solution.corners.map((c) => ({ corner: c, steps: cornerSteps(c, cones) })), [solution, cones])
   const briefed = brief.briefedAt !== null
@@ -35,10 +37,17 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
         <Typography variant="h1">Brief: {student.name}</Typography>
         {choice}
         <Box sx={{ flex: 1 }} />
+        <SaveState state={saves} />
         <BriefParts open="Student" dayId={day.id} stintId={stint.id} />
         <PdfButton
           name={`Brief ${student.name}.pdf`}
-          make={async () => (await import('../pdf/briefPdf')).briefPdf(open, lastTime(earlier.data, stint.id))}
+          make={async () =>
+            (await import('../pdf/briefPdf')).briefPdf(
+              open,
+              brief.aims,
+              lastTime(earlier.data, stint.id).map((aim) => aimWords(aim, coneFinder(cones))),
+            )
+          }
         />
         <Button
           variant={briefed ? 'outlined' : 'contained'}
@@ -61,9 +70,16 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
           <Box sx={{ height: { xs: 280, md: 300 } }}>
             <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
           </Box>
-          <Aims stintId={stint.id} aims={brief.aims} studentId={student.id} onSave={(aims) => change({ ...brief, aims })} />
+          <Aims
+            stintId={stint.id}
+            aims={brief.aims}
+            studentId={student.id}
+            corners={solution.corners}
+            cones={cones}
+            onChange={(aims, of) => change({ ...brief, aims }, of)}
+          />
           <Wishes student={student} vehicleNotes={[car.notes, vehicleType.vehicle.notes].filter(Boolean).join(' ')} />
-          <TodaysSection solution={solution} onCorner={chooseCorner} />
+          <TodaysSection solution={solution} aims={brief.aims} onCorner={chooseCorner} />
         </Stack>
         <CornerByCorner rows={steps} corner={corner} onCorner={chooseCorner} />
       </Box>

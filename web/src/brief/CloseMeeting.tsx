@@ -7,7 +7,8 @@ interface CloseMeetingProps {
   meeting: MeetingDraft
   /** items that nobody has covered yet */
   open: readonly MeetingItem[]
-  onChange: (meeting: MeetingDraft) => void
+  /** @param of - the field that is typed in */
+  onChange: (meeting: MeetingDraft, of?: string) => void
 }
 
 /** Questions, who held the meeting, and closing it: only when every item is covered. */
@@ -22,13 +23,13 @@ export function CloseMeeting({ meeting, open, onChange }: CloseMeetingProps) {
         minRows={3}
         value={meeting.questions}
         slotProps={{ htmlInput: { maxLength: 2000 } }}
-        onChange={(e) => onChange({ ...meeting, questions: e.target.value })}
+        onChange={(e) => onChange({ ...meeting, questions: e.target.value }, 'questions')}
       />
       <TextField
         label="Held by"
         value={meeting.heldBy}
         slotProps={{ htmlInput: { maxLength: 80 } }}
-        onChange={(e) => onChange({ ...meeting, heldBy: e.target.value })}
+        onChange={(e) => onChange({ ...meeting, heldBy: e.target.value }, 'held by')}
       />
       <Button
         variant={closed ? 'outlined' : 'contained'}

@@ -13,6 +13,7 @@ import { MeetingTopics } from './MeetingTopics'
 import { SchoolTopics } from './SchoolTopics'
 import { toggled } from './toggled'
 import { useGoneThrough } from '../stintLog/useGoneThrough'
+import { SaveState } from '../autosave/SaveState'
 import { useMeeting } from './useMeeting'
 import { WhoIsHere } from './WhoIsHere'
 
@@ -24,7 +25,8 @@ interface MeetingBoardProps {
 
 /** The drivers' meeting: tick each item as you cover it. Absent students can't be released until they have had the briefing. */
 export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
-  const { draft: meeting, change, saving, error, conflict, retry } = useMeeting(day)
+  const state = useMeeting(day)
+  const { draft: meeting, change, error, conflict, retry } = state
   const gone = useGoneThrough(day)
   const [large, setLarge] = useState(false)
   const [editing, setEditing] = useState(false)
@@ -48,13 +50,10 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
         </Button>
         <Button onClick={() => setEditing(true)}>Edit the school’s list</Button>
         <Button onClick={() => window.print()}>Print</Button>
-        <Typography role="status" color="text.secondary" sx={{ ml: 'auto' }}>
-          {saving
-            ? 'Saving…'
-            : meeting.heldAt
-              ? `Held by ${meeting.heldBy}, ${clock(meeting.heldAt)}`
-              : `${count(open.length, 'item')} still to cover`}
+        <Typography color="text.secondary" sx={{ ml: 'auto' }}>
+          {meeting.heldAt ? `Held by ${meeting.heldBy}, ${clock(meeting.heldAt)}` : `${count(open.length, 'item')} still to cover`}
         </Typography>
+        <SaveState state={state} before="Saved as you go" />
       </Stack>
       {error && <ProblemNotice error={error} onRetry={retry} />}
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,3fr) minmax(260px,1fr)' }, gap: 4 }}>

@@ -1,10 +1,17 @@
 import { Box, Button, Typography } from '@mui/material'
 import { useMemo } from 'react'
-import { suggestedSections, type PlanSolution } from '@ochote/core'
+import type { Aim } from '@ochote/contracts'
+import { sectionFor, type PlanSolution } from '@ochote/core'
 
-/** The corners suggested to be worked on in this session, and why. */
-export function TodaysSection({ solution, onCorner }: { solution: PlanSolution; onCorner: (number: string) => void }) {
-  const section = useMemo(() => suggestedSections(solution.track, solution.corners)[0] ?? null, [solution])
+interface TodaysSectionProps {
+  solution: PlanSolution
+  aims: readonly Aim[]
+  onCorner: (number: string) => void
+}
+
+/** The corners suggested to be worked on in this session, and why: those of the aims, where the aims name any. */
+export function TodaysSection({ solution, aims, onCorner }: TodaysSectionProps) {
+  const section = useMemo(() => sectionFor(solution.track, solution.corners, aims), [solution, aims])
   if (!section) return null
   return (
     <Box component="section" aria-labelledby="section">

@@ -1,7 +1,8 @@
-import type { StudentView } from '@ochote/contracts'
+import type { Aim, StudentView } from '@ochote/contracts'
+import { aimFrom } from '@ochote/core'
 
-/** What was to be worked on after the student's last debriefed stint before this one. */
-export function lastTime(student: StudentView | undefined, stintId: string): string[] {
+/** What was to be worked on after the student's last debriefed stint before this one, as aims that follow today's marks. */
+export function lastTime(student: StudentView | undefined, stintId: string): Aim[] {
   const stints = student?.days.flatMap((d) => d.stints) ?? []
   const before = stints.slice(
     0,
@@ -11,5 +12,5 @@ export function lastTime(student: StudentView | undefined, stintId: string): str
     ),
   )
   const last = before.reverse().find((s) => s.debrief !== null)
-  return last?.debrief?.workOn.map((w) => `Corner ${w.corner}: ${w.advice}`) ?? []
+  return last?.debrief?.workOn.map(aimFrom) ?? []
 }

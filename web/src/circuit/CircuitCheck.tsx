@@ -1,8 +1,8 @@
-import { ErrorOutlined, InfoOutlined } from '@mui/icons-material'
 import { Box, ButtonBase, Stack, Typography } from '@mui/material'
 import type { FieldProblem } from '@ochote/contracts'
 import type { CircuitRemark } from '@ochote/core'
 import { metres } from '../format/format'
+import { FlawIcon } from './FlawMark'
 import { featureOfProblem } from './flaws'
 
 interface CircuitCheckProps {
@@ -23,7 +23,7 @@ export function CircuitCheck({ problems, remarks, onFeature }: CircuitCheckProps
           const about = featureOfProblem(problem)
           return (
             <Stack component="li" key={problem.field + problem.found} direction="row" sx={{ gap: 1, py: 0.5 }}>
-              <ErrorOutlined color="error" titleAccess="must be fixed" />
+              <FlawIcon kind="wrong" />
               <Box>
                 <Typography variant="body2" color="error">
                   Found {problem.found}; expected {problem.expected}.
@@ -41,10 +41,10 @@ export function CircuitCheck({ problems, remarks, onFeature }: CircuitCheckProps
         })}
         {remarks.map((remark) => (
           <Stack component="li" key={remark.what} direction="row" sx={{ gap: 1, py: 0.5 }}>
-            <InfoOutlined color="warning" titleAccess="to look at" />
+            <FlawIcon kind="look" />
             <Typography variant="body2">
               {remark.what}
-              {remark.stationM !== null && `, at ${metres(remark.stationM)}`}
+              {remark.stationsM.length === 1 && `, at ${metres(remark.stationsM[0]!)}`}
             </Typography>
           </Stack>
         ))}

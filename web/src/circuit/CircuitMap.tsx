@@ -8,8 +8,10 @@ import { MapTrack } from '../trackMap/MapTrack'
 import { useMapZoom } from '../trackMap/useMapZoom'
 import { ZoomButtons } from '../trackMap/ZoomButtons'
 import { useSize } from '../ribbon/useSize'
-import { featuresIn, placesOf, roleOf, type Place } from './documentEdits'
+import { featuresIn, numberOf, placesOf, roleOf, type Place } from './documentEdits'
 import { FeatureGrip } from './FeatureGrip'
+import { CornerNumbers } from './CornerNumbers'
+import { FlawMark } from './FlawMark'
 import type { Flaw } from './flaws'
 import { PlaceHandles, type PlaceEditing } from './PlaceHandles'
 import { featureName } from './roleFields'
@@ -100,11 +102,11 @@ export function CircuitMap(props: CircuitMapProps) {
             ),
           )}
           {!drawing && <PlaceHandles {...props} at={at} k={k} placeOf={placeOf} />}
-          {flaws.map(({ place, what }) => (
+          {track && <CornerNumbers track={track} fit={fit} k={k} chosen={numberOf(features[selected ?? -1])} />}
+          {flaws.map(({ place, what, kind }) => (
             <g key={`${what}${place.join()}`} transform={`translate(${at(place).x},${at(place).y}) scale(${1 / k})`}>
               <title>{what}</title>
-              <circle r={13} fill="none" stroke={tokens.unsafe} strokeWidth={3} />
-              <path d="M-5,-5 L5,5 M5,-5 L-5,5" stroke={tokens.unsafe} strokeWidth={2.5} />
+              <FlawMark kind={kind} />
             </g>
           ))}
           {drawing && drawing.length > 0 && (

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { useBlocker, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import type { CircuitDocument, StoredCircuit } from '@ochote/contracts'
 import { circuitFromDocument, circuitRemarks, sampleTrack } from '@ochote/core'
 import { circuitQuery } from '../api/queries'
@@ -9,13 +9,12 @@ import { Caution } from '../caution/Caution'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { ConflictDialog } from '../problem/ConflictDialog'
-import { Choice } from '../shell/Choice'
 import { PanelTabs } from '../shell/PanelTabs'
 import { CircuitBar } from './CircuitBar'
 import { CircuitCheck } from './CircuitCheck'
 import { CircuitMap } from './CircuitMap'
 import { CornersTab } from './CornersTab'
-import { added, featuresIn, placeMoved, roleOf, type Stretch } from './documentEdits'
+import { added, featuresIn, numberOf, placeMoved, roleOf, type Stretch } from './documentEdits'
 import { DrawingBar } from './DrawingBar'
 import { FeaturesTab } from './FeaturesTab'
 import { TrackTab } from './TrackTab'
@@ -41,16 +40,15 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
   const [selected, setSelected] = useState<number | null>(null)
   const [stretch, setStretch] = useState<Stretch>({ from: 0, to: 0 })
   const [moving, setMoving] = useState<CircuitDocument | null>(null)
-  const leaving = useBlocker(draft.dirty)
-  const document = moving ?? draft.document
+  const document = moving ?? draft.draft
   const read = useMemo(() => circuitFromDocument(document), [document])
   const track = useMemo(() => (read.ok ? sampleTrack(read.value) : null), [read])
   const remarks = useMemo(() => (read.ok ? circuitRemarks(read.value) : []), [read])
   const problems = read.ok ? [] : read.problem
   const flaws = flawsOf(document, problems, track, remarks)
   const { drawing, begin, place, finish, stop } = useDrawing((feature) => {
-    draft.change(added(draft.document, withDrawnSide(feature, track)))
-    setSelected(featuresIn(draft.document).length)
+    draft.change(added(draft.draft, withDrawnSide(feature, track)))
+    setSelected(featuresIn(draft.draft).length)
   })
   const pick = (index: number | null) => {
     setSelected(index)
@@ -62,8 +60,8 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
     setStretch(extend ? { from: stretch.from, to: vertex } : { from: vertex, to: vertex })
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', height: { md: 'calc(100dvh - 54px)' }, minHeight: { md: 600 } }}>
-      <CircuitBar draft={draft} name={document.ochote.name} usable={problems.length === 0} />
-      {draft.error !== null && <ProblemNotice error={draft.error} />}
+      <CircuitBar draft={draft} name={document.ochote.name} />
+      {draft.error !== null && <ProblemNotice error={draft.error} onRetry={draft.retry} />}
       <Box sx={{ flex: 1, minHeight: 0, display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 420px' } }}>
         <Box sx={{ position: 'relative', height: { xs: 340, md: 'auto' }, minHeight: 0, display: 'flex' }}>
           <CircuitMap
@@ -77,7 +75,7 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
             stretch={tab === 'track' ? stretch : null}
             onStretch={chooseStretch}
             onMove={(index, vertex, to, done) => {
-              const next = placeMoved(draft.document, index, vertex, to)
+              const next = placeMoved(draft.draft, index, vertex, to)
               setMoving(done ? null : next)
               if (done) draft.change(next)
             }}
@@ -110,7 +108,14 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
                 }}
               />
             )}
-            {tab === 'corners' && <CornersTab document={document} track={track} onChange={draft.change} />}
+            {tab === 'corners' && (
+              <CornersTab
+                document={document}
+                track={track}
+                chosen={numberOf(featuresIn(document)[selected ?? -1])}
+                onChange={draft.change}
+              />
+            )}
           </PanelTabs>
         </Box>
       </Box>
@@ -118,15 +123,6 @@ function CircuitEditor({ circuit }: { circuit: StoredCircuit }) {
         <Caution />
       </Box>
       <ConflictDialog what="circuit" conflict={draft.conflict} />
-      <Choice
-        open={leaving.state === 'blocked'}
-        title="Leave without saving?"
-        text="You will lose the changes since the last save."
-        choices={[
-          { name: 'Leave', act: () => leaving.proceed?.() },
-          { name: 'Stay', act: () => leaving.reset?.() },
-        ]}
-      />
     </Box>
   )
 }

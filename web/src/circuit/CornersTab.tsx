@@ -2,7 +2,8 @@ import { CallMerge, CallSplit } from '@mui/icons-material'
 import { Box, Button, IconButton, Stack, Tooltip, Typography } from '@mui/material'
 import { v4 as uuid } from 'uuid'
 import type { CircuitDocument } from '@ochote/contracts'
-import { cornersOf, placeAt, toLonLat, wrapStation, type Corner, type Track } from '@ochote/core'
+import { useState, type FocusEvent } from 'react'
+import { cornersOf, placeAt, stationsApart, toLonLat, wrapStation, type Corner, type Track } from '@ochote/core'
 import { count, metres } from '../format/format'
 import { outOfBounds, typedNumber } from '../forms/numbers'
 import { CommitField } from '../forms/CommitField'
@@ -12,13 +13,22 @@ import { added, type DocumentFeature } from './documentEdits'
 interface CornersTabProps {
   document: CircuitDocument
   track: Track | null
+  /** the number of the corner that is chosen on the map */
+  chosen?: string | null
   onChange: (document: CircuitDocument) => void
 }
 
 /** Corners as they are driven: numbered, named, joined, split, with their ends; and boards before them. */
-export function CornersTab({ document, track, onChange }: CornersTabProps) {
+export function CornersTab({ document, track, chosen = null, onChange }: CornersTabProps) {
+  /** the rows' order while one of them is typed in: a row goes to its new place in the lap when the list is left */
+  const [order, setOrder] = useState<readonly string[] | null>(null)
   if (!track) return <Typography>Corners are found once the track can be used.</Typography>
   const corners = cornersOf(track)
+  const place = ({ number }: Corner) => (order?.includes(number) ? order.indexOf(number) : corners.length)
+  const rows = order ? [...corners].sort((a, b) => place(a) - place(b)) : corners
+  const leave = ({ currentTarget, relatedTarget }: FocusEvent) => {
+    if (!currentTarget.contains(relatedTarget)) setOrder(null)
+  }
   const write = (next: readonly Corner[]) => onChange(withCorners(document, track, next))
   return (
     <Stack sx={{ gap: 1 }}>
@@ -28,66 +38,85 @@ export function CornersTab({ document, track, onChange }: CornersTabProps) {
           Number from 1
         </Button>
       </Stack>
-      <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {corners.map((corner, i) => (
-          <Stack component="li" key={`${corner.number}-${corner.startM}`} sx={{ gap: 1, py: 1, borderBottom: 1, borderColor: 'divider' }}>
-            <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
-              <CommitField
-                label="Number"
-                sx={{ width: 88 }}
-                required
-                wrong={(text) => (text.trim() === '' ? 'it can’t be empty' : null)}
-                value={corner.number}
-                most={6}
-                onTake={(number) => write(corners.map((c, k) => (k === i ? { ...c, number } : c)))}
-              />
-              <CommitField
-                label="Name"
-                sx={{ flex: 1 }}
-                value={corner.name}
-                most={60}
-                onTake={(name) => write(corners.map((c, k) => (k === i ? { ...c, name } : c)))}
-              />
-              <Tooltip title={`Join with corner ${corners[i + 1]?.number ?? ''}`}>
-                <span>
-                  <IconButton
-                    size="small"
-                    aria-label={`Join corner ${corner.number} with the next`}
-                    disabled={i === corners.length - 1}
-                    onClick={() => write(joined(corners, i))}
-                  >
-                    <CallMerge />
+      <Box
+        component="ol"
+        sx={{ listStyle: 'none', p: 0, m: 0 }}
+        onFocus={() => setOrder(order ?? corners.map((c) => c.number))}
+        onBlur={leave}
+      >
+        {rows.map((corner, row) => {
+          const i = corners.indexOf(corner)
+          const change = (part: Partial<Corner>) => write(corners.map((c, k) => (k === i ? { ...c, ...part } : c)))
+          return (
+            <Stack
+              component="li"
+              key={row}
+              aria-current={corner.number === chosen ? 'true' : undefined}
+              sx={{
+                gap: 1,
+                p: 1,
+                borderBottom: 1,
+                borderColor: 'divider',
+                bgcolor: corner.number === chosen ? 'action.selected' : undefined,
+              }}
+            >
+              <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
+                <CommitField
+                  label="Number"
+                  sx={{ width: 88 }}
+                  required
+                  wrong={(text) => (text.trim() === '' ? 'it can’t be empty' : null)}
+                  value={corner.number}
+                  most={6}
+                  onTake={(number) => {
+                    setOrder(order?.map((one) => (one === corner.number ? number : one)) ?? null)
+                    change({ number })
+                  }}
+                />
+                <CommitField label="Name" sx={{ flex: 1 }} value={corner.name} most={60} onTake={(name) => change({ name })} />
+                <Tooltip title={`Join with corner ${corners[i + 1]?.number ?? ''}`}>
+                  <span>
+                    <IconButton
+                      size="small"
+                      aria-label={`Join corner ${corner.number} with the next`}
+                      disabled={i === corners.length - 1}
+                      onClick={() => write(joined(corners, i))}
+                    >
+                      <CallMerge />
+                    </IconButton>
+                  </span>
+                </Tooltip>
+                <Tooltip title="Split in two">
+                  <IconButton size="small" aria-label={`Split corner ${corner.number}`} onClick={() => write(split(track, corners, i))}>
+                    <CallSplit />
                   </IconButton>
-                </span>
-              </Tooltip>
-              <Tooltip title="Split in two">
-                <IconButton size="small" aria-label={`Split corner ${corner.number}`} onClick={() => write(split(track, corners, i))}>
-                  <CallSplit />
-                </IconButton>
-              </Tooltip>
+                </Tooltip>
+              </Stack>
+              <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
+                <StationField
+                  label="From, m"
+                  value={corner.startM}
+                  track={track}
+                  wrong={(startM) => wrongStretch(track, startM, corner.endM, `before its end at ${metres(corner.endM)}`)}
+                  onTake={(startM) => change({ startM })}
+                />
+                <StationField
+                  label="To, m"
+                  value={corner.endM}
+                  track={track}
+                  wrong={(endM) => wrongStretch(track, corner.startM, endM, `after its start at ${metres(corner.startM)}`)}
+                  onTake={(endM) => change({ endM })}
+                />
+                <Typography variant="body2" color="text.secondary">
+                  {corner.direction}
+                </Typography>
+                <Button size="small" onClick={() => onChange(withBoards(document, track, corner))}>
+                  Boards 150, 100, 50
+                </Button>
+              </Stack>
             </Stack>
-            <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
-              <StationField
-                label="From, m"
-                value={corner.startM}
-                track={track}
-                onTake={(startM) => write(corners.map((c, k) => (k === i ? { ...c, startM } : c)))}
-              />
-              <StationField
-                label="To, m"
-                value={corner.endM}
-                track={track}
-                onTake={(endM) => write(corners.map((c, k) => (k === i ? { ...c, endM } : c)))}
-              />
-              <Typography variant="body2" color="text.secondary">
-                {corner.direction}
-              </Typography>
-              <Button size="small" onClick={() => onChange(withBoards(document, track, corner))}>
-                Boards 150, 100, 50
-              </Button>
-            </Stack>
-          </Stack>
-        ))}
+          )
+        })}
       </Box>
       <Typography variant="caption" color="text.secondary">
         Boards go on the outside, that many metres before the corner begins ({metres(BOARD_OUT_M)} from the edge). Move each one to where it
@@ -119,14 +148,23 @@ function withBoards(document: CircuitDocument, track: Track, corner: Corner): Ci
   }, document)
 }
 
+/** What is wrong with a corner of these ends: no corner ends before it starts, or goes on for half a lap. */
+function wrongStretch(track: Track, startM: number, endM: number, expected: string): string | null {
+  const lengthM = track.closed ? stationsApart(track, startM, endM) : endM - startM
+  const isCorner = lengthM > 0 && lengthM <= track.lengthM / 2
+  return isCorner ? null : `expected a place ${expected}, by half a lap at most`
+}
+
 interface StationFieldProps {
   label: string
   value: number
   track: Track
+  /** what is wrong with a station on the track */
+  wrong: (stationM: number) => string | null
   onTake: (stationM: number) => void
 }
 
-function StationField({ label, value, track, onTake }: StationFieldProps) {
+function StationField({ label, value, track, wrong, onTake }: StationFieldProps) {
   return (
     <CommitField
       label={label}
@@ -135,7 +173,12 @@ function StationField({ label, value, track, onTake }: StationFieldProps) {
       numeric
       required
       value={value.toFixed(0)}
-      wrong={(text) => outOfBounds(text, 0, track.lengthM)}
+      wrong={(text) => {
+        const beyond = outOfBounds(text, 0, track.lengthM)
+        if (beyond !== null) return beyond
+        const never = wrong(typedNumber(text))
+        return never && `found ${text}, ${never}`
+      }}
       onTake={(text) => onTake(wrapStation(track, typedNumber(text)))}
     />
   )

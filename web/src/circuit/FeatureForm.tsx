@@ -1,5 +1,5 @@
 import { MenuItem, Stack, TextField } from '@mui/material'
-import { typedNumber } from '../forms/numbers'
+import { found, numberText, typedNumber } from '../forms/numbers'
 import { CommitField } from '../forms/CommitField'
 import type { DocumentFeature } from './documentEdits'
 import { roleFields, type RoleField } from './roleFields'
@@ -47,10 +47,10 @@ export function FeatureForm({ feature, onSet }: FeatureFormProps) {
   )
 }
 
-const textOf = (value: unknown) => (typeof value === 'string' || typeof value === 'number' ? String(value) : '')
+const textOf = (value: unknown) => (typeof value === 'string' ? value : typeof value === 'number' ? numberText(value) : '')
 
 /** What is wrong with a property's text; its bounds are the reader's, which the check shows. */
 function wrongIn({ kind, required }: RoleField, text: string): string | null {
   if (text.trim() === '') return required ? 'it can’t be empty' : null
-  return kind === 'number' && Number.isNaN(typedNumber(text)) ? `found ${text}, expected a number` : null
+  return kind === 'number' && Number.isNaN(typedNumber(text)) ? `found ${found(text)}, expected a number` : null
 }

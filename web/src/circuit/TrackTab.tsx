@@ -19,7 +19,7 @@ import {
   type PerPosition,
   type Stretch,
 } from './documentEdits'
-import { outOfBounds, typedNumber } from '../forms/numbers'
+import { numberText, outOfBounds, typedNumber } from '../forms/numbers'
 import { CommitField } from '../forms/CommitField'
 import { Profiles } from './Profiles'
 
@@ -153,7 +153,7 @@ interface NumberAlongProps {
   onTake: (value: number) => void
 }
 
-const shown = (value: number) => String(Math.round(value * 1000) / 1000)
+const shown = (value: number) => numberText(Math.round(value * 1000) / 1000)
 
 /** One number for a stretch. Where it varies, the range is shown, and nothing changes until a number is typed. */
 function NumberAlong({ label, least, most, now, onTake }: NumberAlongProps) {

@@ -263,9 +263,10 @@ describe('the check of a circuit', () => {
     const track = trackOf(document)!
     const remarks = circuitRemarks(track.circuit)
     renderPage(<CircuitCheck problems={[]} remarks={remarks} onFeature={() => undefined} />)
-    expect(screen.getByText(/^no run-off outside corners 1, 2: .*, at \d+ m$/)).toBeTruthy()
+    expect(screen.getByText(/^no run-off outside corners 1, 2: room to be wrong cannot be told there$/)).toBeTruthy()
     const flaws = flawsOf(document, [], track, remarks)
-    expect(flaws).toHaveLength(remarks.filter((r) => r.stationM !== null).length)
+    expect(flaws).toHaveLength(remarks.reduce((sum, r) => sum + r.stationsM.length, 0))
+    expect(flaws.every((flaw) => flaw.kind === 'look')).toBe(true)
     for (const { place } of flaws) expect(Math.hypot((place[0]! + 20) * 96_500, (place[1]! + 30) * 110_900)).toBeLessThan(400)
   })
 

@@ -167,3 +167,7 @@ export const positionsRemoved = (document: CircuitDocument, stretch: Stretch): C
 /** The start line moved to another position of a closed centreline. */
 export const startMoved = (document: CircuitDocument, to: number): CircuitDocument =>
   reposition(document, (values) => [...values.slice(to), ...values.slice(0, to)])
+
+/** A corner feature's number; null for any other feature, and for none. */
+export const numberOf = (feature: DocumentFeature | undefined): string | null =>
+  feature && roleOf(feature) === 'corner' && typeof feature.properties.number === 'string' ? feature.properties.number : null

@@ -2,11 +2,14 @@ import type { CircuitDocument, FieldProblem } from '@ochote/contracts'
 import { placeAt, toLonLat, type CircuitRemark, type Track } from '@ochote/core'
 import { featuresIn, placesOf, type Place } from './documentEdits'
 
-/** A place on the map and what is wrong there. */
+/** A place on the map, and what is wrong or odd there. */
 export interface Flaw {
   readonly place: Place
   readonly what: string
+  /** it keeps the circuit from being used, or someone should look at it */
+  readonly kind: FlawKind
 }
+export type FlawKind = 'wrong' | 'look'
 
 /** The feature that a problem's field names, and its place where it names one; null where it names none. */
 export function featureOfProblem({ field }: FieldProblem): { index: number; vertex: number | null } | null {
@@ -28,13 +31,15 @@ export function flawsOf(
     // a crossing names both its parts in words
     const named = [...problem.found.matchAll(/after position (\d+)/g)].map((m) => Number(m[1]))
     const vertices = about.vertex === null ? named : [about.vertex]
-    return vertices.flatMap((v) => placesOf(feature).slice(v, v + 1)).map((place) => ({ place, what: problem.found }))
+    return vertices.flatMap((v) => placesOf(feature).slice(v, v + 1)).map((place): Flaw => ({ place, what: problem.found, kind: 'wrong' }))
   })
-  const odd = remarks.flatMap(({ stationM, what }) => {
-    if (stationM === null || !track) return []
-    const p = placeAt(track, stationM, 0)
-    const { lon, lat } = toLonLat(track.circuit.frame, p.x, p.y)
-    return [{ place: [lon, lat], what }]
+  const odd = remarks.flatMap(({ stationsM, what }) => {
+    if (!track) return []
+    return stationsM.map((stationM): Flaw => {
+      const p = placeAt(track, stationM, 0)
+      const { lon, lat } = toLonLat(track.circuit.frame, p.x, p.y)
+      return { place: [lon, lat], what, kind: 'look' }
+    })
   })
   return [...wrong, ...odd]
 }

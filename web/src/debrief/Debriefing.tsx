@@ -1,6 +1,6 @@
 import { TableViewOutlined } from '@mui/icons-material'
 import { Box, Button, Stack, TextField, Typography } from '@mui/material'
-import { useMemo, useState, type ReactNode } from 'react'
+import { useMemo, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
 import { useQuery } from '@tanstack/react-query'
 import type { DebriefDraft } from '@ochote/contracts'
@@ -20,7 +20,8 @@ import { FollowUpList } from '../stint/FollowUpList'
 import type { OpenStint } from '../stint/openStint'
 import { UnreadableEntries } from '../stintLog/UnreadableEntries'
 import { useStintLog } from '../stintLog/useStintLogs'
-import { useSaveDebrief } from '../stint/useSaveStint'
+import { SaveState } from '../autosave/SaveState'
+import { useDebrief } from './useDebrief'
 import { debriefCsv } from './debriefCsv'
 import { FaultGrid } from './FaultGrid'
 import { GoodThings } from './GoodThings'
@@ -37,12 +38,10 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
   const record = useMemo(() => stintRecord(entries), [entries])
   const followed = useMemo(() => followUps(record), [record])
   const [corner, chooseCorner] = useCornerChoice(solution)
-  const [changed, setChanged] = useState<DebriefDraft | null>(null)
-  const save = useSaveDebrief(stint, stored?.version ?? 0, () => setChanged(null))
   const suggested = useMemo(() => suggestedDebrief(open, record), [open, record])
-  const draft: DebriefDraft = changed ?? stored ?? suggested
-  const change = (part: Partial<DebriefDraft>) => setChanged({ ...draft, ...part })
-  const store = () => save.save({ good: draft.good.filter((g) => g.trim() !== ''), workOn: draft.workOn, sentence: draft.sentence })
+  const state = useDebrief(stint, stored, suggested)
+  const { draft } = state
+  const change = (part: Partial<DebriefDraft>, of?: string) => state.change({ ...draft, ...part }, of)
   const driven = timedLaps(record).length > 0
   return (
     <StageFrame ribbon={{ solution, cones, scheme, corner, onCorner: chooseCorner, notes: logNotes(solution, record), compact: true }}>
@@ -53,9 +52,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
         <Box sx={{ flex: 1 }} />
         {driven && (
           <>
-            <Typography variant="body2" role="status" color="text.secondary">
-              {changed ? 'Unsaved changes' : stored ? 'Saved' : 'Suggested from the log; not saved yet'}
-            </Typography>
+            <SaveState state={state} before="Suggested from the log; saved with your first change" />
             <Button
               startIcon={<TableViewOutlined />}
               onClick={() => saveFile(debriefCsv(open, record, followed), `Debrief ${student.name}.csv`)}
@@ -66,21 +63,19 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
               name={`Debrief ${student.name}.pdf`}
               make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft)}
             />
-            <Button
-              variant="contained"
-              disabled={(changed === null && stored !== null) || save.saving || view.data === undefined}
-              onClick={store}
-            >
-              Save debrief
-            </Button>
+            {state.version === 0 && state.saving === 'saved' && (
+              <Button variant="contained" disabled={view.data === undefined} onClick={() => void state.take()}>
+                Keep as suggested
+              </Button>
+            )}
           </>
         )}
       </Stack>
       <Typography color="text.secondary" sx={{ mt: -1 }}>
         {longDay(day.date)}, {stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {car.name} with {instructor.name}
       </Typography>
-      {save.error && <ProblemNotice error={save.error} onRetry={store} />}
-      <ConflictDialog what="debrief" conflict={save.conflict} />
+      {state.error && <ProblemNotice error={state.error} onRetry={state.retry} />}
+      <ConflictDialog what="debrief" conflict={state.conflict} />
       {driven ? (
         <Box
           sx={{
@@ -91,14 +86,18 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
           }}
         >
           <Stack sx={{ gap: 2.5 }}>
-            <GoodThings good={draft.good} offered={goodFrom(record)} onChange={(good) => change({ good })} />
-            <WorkOnThings chosen={draft.workOn} candidates={candidatesFor(open, record)} onChange={(workOn) => change({ workOn })} />
+            <GoodThings good={draft.good} offered={goodFrom(record)} onChange={(good, of) => change({ good }, of)} />
+            <WorkOnThings
+              chosen={draft.workOn}
+              candidates={candidatesFor(open, record)}
+              onChange={(workOn, of) => change({ workOn }, of)}
+            />
             <TextField
               label="In your own words"
               multiline
               minRows={2}
               value={draft.sentence}
-              onChange={(e) => change({ sentence: e.target.value })}
+              onChange={(e) => change({ sentence: e.target.value }, 'sentence')}
               slotProps={{ htmlInput: { maxLength: 400 } }}
             />
           </Stack>

@@ -5,7 +5,8 @@ interface GoodThingsProps {
   good: readonly string[]
   /** what the log offers */
   offered: readonly string[]
-  onChange: (good: string[]) => void
+  /** @param of - the line that is typed in */
+  onChange: (good: string[], of?: string) => void
 }
 
 const MOST = 6
@@ -28,7 +29,12 @@ export function GoodThings({ good, offered, onChange }: GoodThingsProps) {
               hiddenLabel
               value={text}
               slotProps={{ htmlInput: { 'aria-label': `Good, ${i + 1}`, maxLength: 200 } }}
-              onChange={(e) => onChange(good.map((g, k) => (k === i ? e.target.value : g)))}
+              onChange={(e) =>
+                onChange(
+                  good.map((g, k) => (k === i ? e.target.value : g)),
+                  `good ${i}`,
+                )
+              }
             />
             <IconButton aria-label={`Remove: ${text}`} onClick={() => onChange(good.filter((_, k) => k !== i))}>
               <Close />

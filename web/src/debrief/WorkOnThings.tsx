@@ -8,7 +8,8 @@ interface WorkOnThingsProps {
   chosen: readonly Chosen[]
   /** the most pressing first */
   candidates: readonly WorkOn[]
-  onChange: (workOn: Chosen[]) => void
+  /** @param of - the advice that is typed in */
+  onChange: (workOn: Chosen[], of?: string) => void
 }
 
 const keyOf = ({ corner, code }: Pick<Chosen, 'corner' | 'code'>) => `${corner}/${code}`
@@ -16,8 +17,8 @@ const keyOf = ({ corner, code }: Pick<Chosen, 'corner' | 'code'>) => `${corner}/
 /** The two things to work on, each with its reason; chosen from what was logged, worded by the instructor. */
 export function WorkOnThings({ chosen, candidates, onChange }: WorkOnThingsProps) {
   const slots = Math.min(THINGS_TO_WORK_ON, Math.max(chosen.length, candidates.length))
-  const put = (at: number, next: Chosen | null) =>
-    onChange(next ? [...chosen.slice(0, at), next, ...chosen.slice(at + 1)] : chosen.filter((_, k) => k !== at))
+  const put = (at: number, next: Chosen | null, of?: string) =>
+    onChange(next ? [...chosen.slice(0, at), next, ...chosen.slice(at + 1)] : chosen.filter((_, k) => k !== at), of)
   return (
     <Box component="section" aria-labelledby="work-on">
       <Typography id="work-on" variant="h2" sx={{ mb: 1 }}>
@@ -51,7 +52,9 @@ export function WorkOnThings({ chosen, candidates, onChange }: WorkOnThingsProps
                   label="What to do"
                   value={one.advice}
                   slotProps={{ htmlInput: { maxLength: 200 } }}
-                  onChange={(e) => put(at, { ...one, advice: e.target.value })}
+                  error={one.advice.trim() === ''}
+                  helperText={one.advice.trim() === '' ? 'found nothing, expected what to do' : undefined}
+                  onChange={(e) => put(at, { ...one, advice: e.target.value }, `advice ${at}`)}
                 />
                 <Typography variant="body2" color="text.secondary">
                   Why: {one.reason}

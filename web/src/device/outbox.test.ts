@@ -227,7 +227,10 @@ describe('the outbox', () => {
     tab.logs.open([stint.id])
     await vi.waitFor(() => expect(tab.logs.stateOf(stint.id).ready).toBe(true))
     await tab.logs.add(entries[0]!)
-    expect(tab.outbox.snapshot()).toMatchObject({ waiting: 1, unstored: 'The operation is insecure.' })
+    expect(tab.outbox.snapshot()).toMatchObject({
+      waiting: 1,
+      unstored: 'This browser stores nothing for Ochote here, as in a private window. Use an ordinary window.',
+    })
     expect(tab.logs.stateOf(stint.id).entries).toHaveLength(1)
     server.failure = null
     await later()

@@ -1,4 +1,5 @@
 import { lackingAnswerSchema, logReceiptSchema, type FieldProblem } from '@ochote/contracts'
+import { errorWords } from '../api/errorWords'
 import { ProblemError, request } from '../api/request'
 import { clockOf, currentEpoch, setMeasured } from './deviceClock'
 import { entriesInState, forget, isOtherDatabase, setStates, storeEntry, type DeviceEntry, type SendState } from './deviceStore'
@@ -71,7 +72,7 @@ export class Outbox {
       this.keep(left.map((e): DeviceEntry => (e.state === 'refused' ? { ...e, state: 'waiting' } : e)))
       this.unstored = null
     } catch (error) {
-      this.unstored = (error as Error).message
+      this.unstored = errorWords(error)
       this.publish(new Set())
     }
     void this.reconcile()
@@ -110,7 +111,7 @@ export class Outbox {
       // asked for once there is something to lose; a browser may refuse
       void navigator.storage?.persist?.().catch(() => false)
     } catch (error) {
-      this.unstored = (error as Error).message
+      this.unstored = errorWords(error)
     }
     this.storing.delete(entry.id)
     this.publish(new Set())

@@ -1,22 +1,60 @@
+import fc from 'fast-check'
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import { renderPage } from '../fixtures/render'
-import { outOfBounds, typedNumber } from './numbers'
+import { numberText, outOfBounds, typedNumber, wholeNumber } from './numbers'
 import { CommitField } from './CommitField'
 import { TextLine } from './TextLine'
 
 describe('a typed number', () => {
-  it('may have a comma or a point, and nothing else is one', () => {
-    expect([typedNumber(' 6,5 '), typedNumber('6.5'), typedNumber('-3')]).toEqual([6.5, 6.5, -3])
-    for (const text of ['', ' ', 'six', '6 5', '1,2,3']) expect(typedNumber(text)).toBeNaN()
+  const [english, german, french] = ['en-GB', 'de-DE', 'fr-FR']
+
+  it('may have a comma or a point where only one reading makes sense, and nothing else is one', () => {
+    expect([' 6,5 ', '6.5', '-3', '−3', '.5', '1e3'].map((text) => typedNumber(text))).toEqual([6.5, 6.5, -3, -3, 0.5, 1000])
+    for (const text of ['', ' ', 'six', '6 5', '1,2,3', '1.2.3', '6,5 m', '0x10', '1,23.4', '2,100,1'])
+      expect(typedNumber(text), text).toBeNaN()
   })
 
-  it('out of bounds is refused with what was found and expected', () => {
+  it('is read as the user’s language writes it', () => {
+    expect(typedNumber('2,100', english)).toBe(2100)
+    expect(typedNumber('2,100', german)).toBe(2.1)
+    expect(typedNumber('2.100', english)).toBe(2.1)
+    expect(typedNumber('2.100', german)).toBe(2100)
+    expect(typedNumber('2 100,5', french)).toBe(2100.5)
+    for (const language of [english, german, french]) {
+      expect(typedNumber('1,234.5', language)).toBe(1234.5)
+      expect(typedNumber('1.234,5', language)).toBe(1234.5)
+      expect(typedNumber('1.234.567', language)).toBe(1234567)
+      expect(typedNumber('6,5', language)).toBe(6.5)
+      expect(typedNumber('6.5', language)).toBe(6.5)
+    }
+  })
+
+  it('comes back as the same number from the text of a field', () => {
+    fc.assert(
+      fc.property(fc.double({ noNaN: true, min: -1e9, max: 1e9 }), fc.constantFrom(english, german, french), (value, language) => {
+        expect(typedNumber(numberText(value, language), language)).toBe(value === 0 ? Math.abs(value) : value)
+      }),
+    )
+  })
+
+  it('out of bounds is refused with what was found and expected, rounded as bounds are read', () => {
     expect(outOfBounds('5', 0, 5)).toBeNull()
     expect(outOfBounds('5.1', 0, 5)).toBe('found 5.1, expected 0 to 5')
     expect(outOfBounds('wide', 0, 5)).toBe('found wide, expected 0 to 5')
     expect(outOfBounds('  ', 0, 5)).toBe('found nothing, expected 0 to 5')
+    expect(outOfBounds('abc', 0, 1859.9540867441535)).toBe('found abc, expected 0 to 1859.95')
+    expect(outOfBounds('2,100', 0, 5)).toBe('found 2,100, read as 2100, expected 0 to 5')
+  })
+
+  it('that counts something is whole', () => {
+    expect([wholeNumber('6', 1, 60), wholeNumber('6.5', 1, 60), wholeNumber('61', 1, 60), wholeNumber('', 1, 60)]).toEqual([
+      6,
+      null,
+      null,
+      null,
+    ])
   })
 })
 

@@ -13,7 +13,7 @@ import { ArchivedList } from '../records/ArchivedList'
 import { useArchive, type Archivable } from '../records/useArchive'
 import { EmptyState } from '../shell/EmptyState'
 import { circuitInWorker } from '../workers/fileReaders'
-import { ImportButton } from './ImportButton'
+import { FileButton } from '../forms/FileButton'
 import { Outline } from './Outline'
 import { useImport } from './useImport'
 
@@ -36,7 +36,7 @@ export function CircuitsBoard() {
   return (
     <Stack sx={{ gap: 2 }}>
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
-        <ImportButton
+        <FileButton
           label="Add a circuit file"
           accept=".geojson,.json,application/geo+json"
           busy={put.isPending}

@@ -13,7 +13,7 @@ import { ArchivedList } from '../records/ArchivedList'
 import { RowActions } from '../records/RowActions'
 import { useArchive, type Archivable } from '../records/useArchive'
 import { EmptyState } from '../shell/EmptyState'
-import { ImportButton } from './ImportButton'
+import { FileButton } from '../forms/FileButton'
 import { NewVehicleType } from './NewVehicleType'
 import { jsonOf, useImport } from './useImport'
 
@@ -40,7 +40,7 @@ export function VehiclesBoard() {
         <Button variant="contained" startIcon={<Add />} onClick={() => setIsMaking(true)}>
           New vehicle type
         </Button>
-        <ImportButton
+        <FileButton
           label="Add a vehicle file"
           accept=".json,application/json"
           busy={put.isPending}

@@ -1,8 +1,9 @@
 import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/react-query'
 import { v7 as uuid } from 'uuid'
 import type { z } from 'zod'
+import { fileKindOf, notJson } from '@ochote/core'
 import { refused } from '../api/inputProblem'
-import { request } from '../api/request'
+import { ProblemError, request } from '../api/request'
 
 const REFUSED = 'This file cannot be used'
 const LARGEST_BYTES = 1_000_000
@@ -14,10 +15,16 @@ export async function jsonOf(file: File): Promise<unknown> {
       { field: file.name, found: `${(file.size / 1e6).toFixed(0)} MB`, expected: `at most ${LARGEST_BYTES / 1e6} MB` },
     ])
   }
+  const text = (await file.text()).replace(/^\uFEFF/, '')
   try {
-    return JSON.parse((await file.text()).replace(/^\uFEFF/, '')) as unknown
+    const document = JSON.parse(text) as unknown
+    const kind = fileKindOf(text)
+    if (kind?.name === 'a circuit file')
+      throw refused(REFUSED, [{ field: file.name, found: kind.name, expected: `a vehicle file. ${kind.usedFor}` }])
+    return document
   } catch (error) {
-    throw refused(REFUSED, [{ field: file.name, found: (error as Error).message, expected: 'a JSON document' }])
+    if (error instanceof ProblemError) throw error
+    throw refused(REFUSED, [notJson(text, error, file.name, 'a vehicle file (JSON)')])
   }
 }
 

@@ -1,6 +1,6 @@
 import { Document, Page, Path, pdf, Svg, Text, View } from '@react-pdf/renderer'
-import { cornerSteps, suggestedSections } from '@ochote/core'
-import type { Duty } from '@ochote/contracts'
+import { aimClash, aimWords, coneFinder, cornerSteps, sectionFor } from '@ochote/core'
+import type { Aim, Duty } from '@ochote/contracts'
 import { CAUTION } from '../caution/Caution'
 import { count, lapTime, longDay, speed } from '../format/format'
 import { dutyMeanings, dutyShapes } from '../cones/dutyShapes'
@@ -17,16 +17,17 @@ const NOTE_LINES = 4
 
 /**
  * A student's brief as one A4 page.
+ * @param aims - as they are on the page
  * @param lastTime - what was to be worked on after the stint before
  */
-export function briefPdf(open: OpenStint, lastTime: readonly string[]): Promise<Blob> {
+export function briefPdf(open: OpenStint, aims: readonly Aim[], lastTime: readonly string[]): Promise<Blob> {
   registerPdfFonts()
-  return pdf(<BriefDocument open={open} lastTime={lastTime} />).toBlob()
+  return pdf(<BriefDocument open={open} aims={aims} lastTime={lastTime} />).toBlob()
 }
 
-function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly string[] }) {
+function BriefDocument({ open, aims, lastTime }: { open: OpenStint; aims: readonly Aim[]; lastTime: readonly string[] }) {
   const { day, stint, student, car, vehicleType, instructor, solution, cones, scheme, plan } = open
-  const section = suggestedSections(solution.track, solution.corners)[0] ?? null
+  const section = sectionFor(solution.track, solution.corners, aims)
   const aColumn = Math.ceil(solution.corners.length / COLUMNS)
   return (
     <Document title={`Brief: ${student.name}`} language="en">
@@ -40,12 +41,19 @@ function BriefDocument({ open, lastTime }: { open: OpenStint; lastTime: readonly
           <PdfCircuit solution={solution} cones={cones} scheme={scheme} {...CIRCUIT} />
           <View style={{ flex: 1 }}>
             <Text style={[s.heading, { marginTop: 0 }]}>Aims</Text>
-            {stint.aims.length === 0 && <View style={s.noteLine} />}
-            {stint.aims.map((aim, i) => (
-              <Text key={aim} style={{ fontSize: 10.5, marginBottom: 3 }}>
-                {i + 1}. {aim}
-              </Text>
-            ))}
+            {aims.length === 0 && <View style={s.noteLine} />}
+            {aims.map((aim, i) => {
+              const clash = aimClash(aim, cones)
+              return (
+                <Text key={i} style={{ fontSize: 10.5, marginBottom: 3 }}>
+                  {i + 1}. {aimWords(aim, coneFinder(cones))}
+                  {clash &&
+                    (clash.inPlan.length > 0
+                      ? ` (in this plan the mark stands ${clash.inPlan.join(', or ')})`
+                      : ` (this plan has no mark ${clash.place})`)}
+                </Text>
+              )
+            })}
             <Text style={s.heading}>Marks</Text>
             {[...new Set(cones.map((c): Duty => c.duty))].map((duty) => (
               <View key={duty} style={{ flexDirection: 'row', alignItems: 'center', gap: 5, marginBottom: 1.5 }}>

@@ -5,7 +5,7 @@ import { usualGround, type Ground, type School, type Setup, type Vehicle } from 
 import { groundGrip, isWet } from '@ochote/core'
 import { schoolQuery } from '../api/queries'
 import { useSaveSchool } from '../api/useSaveSchool'
-import { outOfBounds, typedNumber } from '../forms/numbers'
+import { numberText, outOfBounds, typedNumber } from '../forms/numbers'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useGround } from '../workers/useGround'
@@ -46,12 +46,12 @@ const fields = [
   { surface: 'gravel', state: 'wet', label: 'Wet gravel, g' },
 ] as const
 
-const textsOf = (ground: Ground) => fields.map(({ surface, state }) => String(ground[surface][state]))
+const textsOf = (ground: Ground) => fields.map(({ surface, state }) => numberText(ground[surface][state]))
 
 function GroundDialog({ school, onClose }: { school: School; onClose: () => void }) {
   const [texts, setTexts] = useState(() => textsOf(school.ground))
   const problems = fields.map((_, k) => outOfBounds(texts[k]!, LEAST_G, MOST_G))
-  const [dryGrass, wetGrass, dryGravel, wetGravel] = texts.map(typedNumber) as [number, number, number, number]
+  const [dryGrass, wetGrass, dryGravel, wetGravel] = texts.map((text) => typedNumber(text)) as [number, number, number, number]
   const ground: Ground = { grass: { dry: dryGrass, wet: wetGrass }, gravel: { dry: dryGravel, wet: wetGravel } }
   const { save, saving, error, conflict } = useSaveSchool(school, onClose)
   return (

@@ -12,8 +12,8 @@ import { draftDifferences } from './draftDifferences'
 import { PlanActions } from './PlanActions'
 import { PlanSummary } from './PlanSummary'
 import { PlanWork } from './PlanWork'
-import { usePlanDraft, type PlanDraftState } from './usePlanDraft'
-import { UndoRedo } from '../undo/UndoRedo'
+import { SaveState } from '../autosave/SaveState'
+import { usePlanDraft } from './usePlanDraft'
 
 interface PlanEditorProps {
   day: DayView
@@ -81,17 +81,5 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
         {(data) => <PlanWork day={day} plan={plan} marked={data} input={input} state={state} />}
       </Loaded>
     </Box>
-  )
-}
-
-function SaveState({ state }: { state: PlanDraftState }) {
-  const words = { saved: `Saved, version ${state.version}`, saving: 'Saving…', failed: 'Not saved' }[state.saving]
-  return (
-    <Stack direction="row" sx={{ alignItems: 'center' }}>
-      <UndoRedo {...state} />
-      <Typography variant="body2" role="status" color={state.saving === 'failed' ? 'error' : 'text.secondary'}>
-        {words}
-      </Typography>
-    </Stack>
   )
 }

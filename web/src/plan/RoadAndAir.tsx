@@ -1,7 +1,7 @@
 import { Box, Stack, Typography } from '@mui/material'
 import type { Setup } from '@ochote/contracts'
 import { CommitField } from '../forms/CommitField'
-import { outOfBounds, typedNumber } from '../forms/numbers'
+import { numberText, outOfBounds, typedNumber } from '../forms/numbers'
 
 interface RoadAndAirProps {
   setup: Setup
@@ -17,7 +17,7 @@ export function RoadAndAir({ setup, onChange }: RoadAndAirProps) {
       label={label}
       numeric
       required
-      value={String(value)}
+      value={numberText(value)}
       wrong={(text) => outOfBounds(text, least, most)}
       onTake={(text) => take(typedNumber(text))}
     />

@@ -1,6 +1,7 @@
 import { Box, MenuItem, Slider, Stack, TextField, Typography } from '@mui/material'
 import { useEffect, useMemo, useState } from 'react'
 import type { ChangeKind, OuterEdge, PlanSolution, TimePart, WhatIfAnswer } from '@ochote/core'
+import { errorWords } from '../api/errorWords'
 import { speed } from '../format/format'
 import type { SolutionInput } from '../workers/useSolution'
 import { useWhatIf } from '../workers/useWhatIf'
@@ -70,7 +71,7 @@ export function WhatIf({ input, solution, corner, onAnswer }: WhatIfProps) {
       </Stack>
       {error && (
         <Typography variant="body2" color="error" role="alert">
-          This could not be computed: {error.message}
+          This could not be computed. {errorWords(error)}
         </Typography>
       )}
       {answer && <Answer answer={answer} solution={solution} />}

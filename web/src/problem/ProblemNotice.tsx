@@ -1,4 +1,5 @@
 import { Alert, AlertTitle, Button } from '@mui/material'
+import { errorWords } from '../api/errorWords'
 import { ProblemError } from '../api/request'
 
 /** A problem in words, what was kept, and a way to continue. */
@@ -17,7 +18,7 @@ export function ProblemNotice({ error, onRetry }: { error: unknown; onRetry?: ()
       }
     >
       <AlertTitle>{problem?.title ?? 'This could not be shown'}</AlertTitle>
-      {problem?.detail ?? (error instanceof Error ? error.message : String(error))}
+      {errorWords(error)}
       {problem?.code === 'invalid-input' && problem.fields.length > 1 && (
         <ul>
           {problem.fields.slice(1).map((field) => (

@@ -1,6 +1,7 @@
 import { Close } from '@mui/icons-material'
 import { Button, IconButton, Stack, Typography } from '@mui/material'
 import type { ReactNode } from 'react'
+import { errorWords } from '../api/errorWords'
 import { useLastDone } from '../undo/UndoProvider'
 
 /**
@@ -8,13 +9,14 @@ import { useLastDone } from '../undo/UndoProvider'
  * @param otherwise - what stands in its place while there is nothing to undo
  */
 export function UndoNotice({ otherwise }: { otherwise: ReactNode }) {
-  const { says, failed, undo, close } = useLastDone()
+  const { says: done, failed, undo, close } = useLastDone()
+  const says = failed ? `Not undone: ${errorWords(failed.error)}` : done
   return (
     <Stack direction="row" role="status" sx={{ alignItems: 'center', minWidth: 0, maxWidth: { xs: '100%', md: 380 } }}>
       {says === '' && otherwise}
       {says !== '' && (
         <>
-          <Typography variant="body2" noWrap={!failed} title={says} color={failed ? 'error' : 'text.primary'}>
+          <Typography variant="body2" noWrap={failed === null} title={says} color={failed ? 'error' : 'text.primary'}>
             {says}
           </Typography>
           {undo && (

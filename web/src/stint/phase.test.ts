@@ -40,7 +40,7 @@ describe('what is not ready', () => {
   })
 
   it('is nothing once each was done', () => {
-    const briefed = loggedStint([], { aims: ['Brake at the board'], briefedAt: '2026-10-17T09:00:00.000Z' })
+    const briefed = loggedStint([], { aims: [{ kind: 'words', words: 'Brake at the board' }], briefedAt: '2026-10-17T09:00:00.000Z' })
     const debriefed = { ...ended(), debriefed: true }
     expect(missing([briefed, debriefed, running()])).toEqual([])
   })

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
 import { Link as RouterLink } from 'react-router'
 import type { DayView } from '@ochote/contracts'
-import { stintRecord } from '@ochote/core'
+import { aimWords, stintRecord } from '@ochote/core'
 import { dayQuery } from '../api/queries'
 import { count, kilometres, longDay } from '../format/format'
 import { Loaded } from '../problem/Loaded'
@@ -108,8 +108,8 @@ function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }
       </Typography>
       {stint.aims.length > 0 && (
         <Box component="ol" sx={{ pl: 2.5, my: 1 }}>
-          {stint.aims.map((aim) => (
-            <li key={aim}>{aim}</li>
+          {stint.aims.map((aim, k) => (
+            <li key={k}>{aimWords(aim, null)}</li>
           ))}
         </Box>
       )}

@@ -5,6 +5,7 @@ import { stintDraftSchema, stintViewSchema, type DayView, type Person, type Stin
 import { stintClashes } from '@ochote/core'
 import { peopleQuery } from '../api/queries'
 import { request } from '../api/request'
+import { typedNumber } from '../forms/numbers'
 import { SelectField } from '../forms/SelectField'
 import { RecordDialog } from '../records/RecordDialog'
 import { useRecordSave } from '../records/useRecordSave'
@@ -53,7 +54,7 @@ export function StintDialog({ day, stint, onClose }: StintDialogProps) {
   const plan = day.plans.find((p) => p.id === draft.planId)
   const otherType = car !== undefined && plan !== undefined && car.vehicleTypeId !== plan.vehicleTypeId
   const typeName = (id: string | undefined) => day.vehicleTypes.find((type) => type.id === id)?.vehicle.name ?? ''
-  const read = stintDraftSchema.safeParse({ ...draft, plannedLaps: laps.trim() === '' ? NaN : Number(laps) })
+  const read = stintDraftSchema.safeParse({ ...draft, plannedLaps: typedNumber(laps) })
   const problem = (field: keyof StintDraft) =>
     read.success ? undefined : read.error.issues.find((issue) => issue.path[0] === field && draft[field] !== '')?.message
   const others = day.stints.map((listed) => listed.stint)

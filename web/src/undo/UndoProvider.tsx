@@ -9,9 +9,10 @@ export interface Done {
 }
 
 interface LastDone {
-  /** what was done, or what came of undoing it; empty where nothing was done lately */
+  /** what was done, or that it is undone; empty where nothing was done lately */
   readonly says: string
-  readonly failed: boolean
+  /** why it could not be undone; null where nothing failed */
+  readonly failed: { readonly error: unknown } | null
   /** null where there is nothing to undo, or it is being undone */
   readonly undo: (() => void) | null
   readonly close: () => void
@@ -19,7 +20,7 @@ interface LastDone {
 
 const SHOWN_MS = 20_000
 const noop = () => undefined
-const nothing: LastDone = { says: '', failed: false, undo: null, close: noop }
+const nothing: LastDone = { says: '', failed: null, undo: null, close: noop }
 
 const TellContext = createContext<(done: Done) => void>(noop)
 const LastDoneContext = createContext(nothing)
@@ -32,7 +33,7 @@ export const useLastDone = (): LastDone => useContext(LastDoneContext)
 /** Keeps what was done last, so that it can be undone for a while, on whatever page. */
 export function UndoProvider({ children }: { children: ReactNode }) {
   const [done, setDone] = useState<Done | null>(null)
-  const [outcome, setOutcome] = useState<'undoing' | 'undone' | { failed: string } | null>(null)
+  const [outcome, setOutcome] = useState<'undoing' | 'undone' | { error: unknown } | null>(null)
   const tell = useCallback((next: Done) => {
     setDone(next)
     setOutcome(null)
@@ -42,7 +43,7 @@ export function UndoProvider({ children }: { children: ReactNode }) {
     setOutcome('undoing')
     done.undo().then(
       () => setOutcome('undone'),
-      (error: unknown) => setOutcome({ failed: error instanceof Error ? error.message : String(error) }),
+      (error: unknown) => setOutcome({ error }),
     )
   }, [done])
   const canUndo = done !== null && outcome !== 'undoing' && outcome !== 'undone'
@@ -54,8 +55,8 @@ export function UndoProvider({ children }: { children: ReactNode }) {
   }, [done, outcome])
   const last = useMemo((): LastDone => {
     if (!done) return nothing
-    const failed = typeof outcome === 'object' && outcome !== null
-    const says = failed ? `Not undone: ${outcome.failed}` : outcome === 'undone' ? `Undone: ${done.says}` : done.says
+    const failed = typeof outcome === 'object' ? outcome : null
+    const says = outcome === 'undone' ? `Undone: ${done.says}` : done.says
     return { says, failed, undo: canUndo ? undo : null, close: () => setDone(null) }
   }, [done, outcome, canUndo, undo])
   return (

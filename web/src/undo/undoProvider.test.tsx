@@ -3,6 +3,7 @@ import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { UndoNotice } from '../shell/UndoNotice'
 import { UndoRedo } from './UndoRedo'
+import { refused } from '../api/inputProblem'
 import { UndoProvider, useDone, type Done } from './UndoProvider'
 
 function Archiving({ done }: { done: Done }) {
@@ -38,11 +39,14 @@ describe('what was done', () => {
   })
 
   it('says why it could not be undone, and can be tried again', async () => {
-    const undo = vi.fn<() => Promise<unknown>>().mockRejectedValueOnce(new Error('version 3 was saved since')).mockResolvedValueOnce(null)
+    const undo = vi
+      .fn<() => Promise<unknown>>()
+      .mockRejectedValueOnce(refused('Not saved', [{ field: 'car.seats', found: '0', expected: 'at least 1' }]))
+      .mockResolvedValueOnce(null)
     shown({ says: 'Hatch 2 is changed.', undo })
     await archive()
     await userEvent.keyboard('{Control>}z{/Control}')
-    expect(screen.getByRole('status').textContent).toContain('Not undone: version 3 was saved since')
+    expect(screen.getByRole('status').textContent).toContain('Not undone: car.seats: found 0, expected at least 1. Nothing was saved.')
     await userEvent.click(screen.getByRole('button', { name: /^Undo/ }))
     expect(screen.getByRole('status').textContent).toBe('Undone: Hatch 2 is changed.')
   })

@@ -2,6 +2,7 @@ import { Box, Button, Stack, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { FieldProblem, Vehicle } from '@ochote/contracts'
 import { identifyFromDrive, powerKwOf, readLapSamples, type VehicleEstimate } from '@ochote/core'
+import { FileButton } from '../forms/FileButton'
 import { count } from '../format/format'
 import type { VehicleForm } from './vehicleForm'
 
@@ -33,19 +34,9 @@ export function EstimateFromLap({ vehicle, onTake }: EstimateFromLapProps) {
         A CSV with time_s and speed_kmh, and lat_g if it was recorded, driven hard on a dry, level road. It shows what was used; the car may
         be able to do more.
       </Typography>
-      <Typography component="label" variant="body2">
-        Recording
-        <Box
-          component="input"
-          type="file"
-          accept=".csv,text/csv"
-          sx={{ display: 'block', my: 0.75, font: 'inherit' }}
-          onChange={(e) => {
-            const file = (e.target as HTMLInputElement).files?.[0]
-            if (file) void read(file)
-          }}
-        />
-      </Typography>
+      <Box sx={{ my: 0.75 }}>
+        <FileButton label="Recording" accept=".csv,text/csv" named onFile={(file) => void read(file)} />
+      </Box>
       {answer && 'problems' in answer && (
         <Typography role="alert" variant="body2" color="error">
           {answer.problems.map((p) => `${p.field}: found ${p.found}, expected ${p.expected}`).join('; ')}. Nothing was changed.

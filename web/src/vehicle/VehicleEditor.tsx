@@ -1,17 +1,18 @@
-import { ArrowBack, ContentCopyOutlined, FileDownloadOutlined, SaveOutlined } from '@mui/icons-material'
+import { ArrowBack, ContentCopyOutlined, FileDownloadOutlined } from '@mui/icons-material'
 import { Box, Button, Stack, Typography } from '@mui/material'
-import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { vehicleSchema, type Vehicle, type VehicleType } from '@ochote/contracts'
+import { SaveState } from '../autosave/SaveState'
 import { saveFile } from '../device/saveFile'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { Page } from '../shell/Page'
 import { EstimateFromLap } from './EstimateFromLap'
 import { Figures } from './Figures'
-import { useSaveVehicleType } from './useSaveVehicleType'
+import { useCopyVehicleType } from './useCopyVehicleType'
+import { useVehicleDraft } from './useVehicleDraft'
 import { VehicleFields } from './VehicleFields'
-import { fromForm, toForm, vehicleProblems, type VehicleForm } from './vehicleForm'
+import { fromForm, vehicleProblems, type VehicleForm } from './vehicleForm'
 
 const LONGEST_NAME = 80
 
@@ -21,21 +22,19 @@ const saveVehicleFile = (vehicle: Vehicle) =>
 /** The numbers of a vehicle type beside the figures that follow from them. */
 export function VehicleEditor({ type }: { type: VehicleType }) {
   const navigate = useNavigate()
-  const [form, setForm] = useState(() => toForm(type.vehicle))
+  const state = useVehicleDraft(type)
+  const { draft: form } = state
   const parsed = vehicleSchema.safeParse(fromForm(form))
   const vehicle = parsed.success ? parsed.data : null
-  const { save, copy } = useSaveVehicleType(type, ({ id }) => void navigate(`/library/vehicles/${id}`))
-  const changed = JSON.stringify(form) !== JSON.stringify(toForm(type.vehicle))
-  const set = (change: Partial<VehicleForm>) => setForm((before) => ({ ...before, ...change }))
+  const copy = useCopyVehicleType(({ id }) => void navigate(`/library/vehicles/${id}`))
+  const set = (change: Partial<VehicleForm>) => state.change({ ...form, ...change }, Object.keys(change).join(' '))
   return (
     <Page
       title={form.name || type.vehicle.name}
       caution
       actions={
         <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
-          <Typography variant="body2" role="status" color="text.secondary">
-            {save.saving ? 'Saving…' : changed ? 'Unsaved changes' : `Saved, version ${type.version}`}
-          </Typography>
+          <SaveState state={state} />
           <Button component={Link} to="/library/vehicles" startIcon={<ArrowBack />}>
             Vehicles
           </Button>
@@ -49,20 +48,12 @@ export function VehicleEditor({ type }: { type: VehicleType }) {
           >
             Copy
           </Button>
-          <Button
-            variant="contained"
-            startIcon={<SaveOutlined />}
-            disabled={!changed || !vehicle || save.saving}
-            onClick={() => save.save(fromForm(form))}
-          >
-            Save
-          </Button>
         </Stack>
       }
     >
-      {save.error && <ProblemNotice error={save.error} />}
+      {state.error && <ProblemNotice error={state.error} onRetry={state.retry} />}
       {copy.error && <ProblemNotice error={copy.error} />}
-      <ConflictDialog what="vehicle type" conflict={save.conflict} />
+      <ConflictDialog what="vehicle type" conflict={state.conflict} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 440px' }, gap: 4 }}>
         <VehicleFields form={form} problems={vehicleProblems(form)} onChange={set} />
         <Stack sx={{ gap: 3, minWidth: 0 }}>

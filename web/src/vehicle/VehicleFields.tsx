@@ -19,7 +19,7 @@ export function VehicleFields({ form, problems, onChange }: VehicleFieldsProps) 
       label={label}
       value={form[name]}
       error={problems[name] !== undefined}
-      helperText={problems[name] === undefined ? help : `Expected ${problems[name]}`}
+      helperText={problems[name] ?? help}
       slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 4000 } }}
       onChange={(e) => onChange({ [name]: e.target.value })}
       {...more}

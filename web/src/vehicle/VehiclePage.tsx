@@ -15,7 +15,7 @@ export function VehiclePage() {
       {(list) => {
         const type = list.find((v) => v.id === vehicleTypeId)
         return type ? (
-          <VehicleEditor key={`${type.id}-${type.version}`} type={type} />
+          <VehicleEditor key={type.id} type={type} />
         ) : (
           <Page title="Vehicle type">
             <EmptyState title="This vehicle type is not on the shelf">Choose one from the shelf.</EmptyState>

@@ -1,4 +1,6 @@
-import { vehicleSchema, type Vehicle } from '@ochote/contracts'
+import * as z from 'zod'
+import { expectedOf, vehicleKinds, vehicleSchema, type Vehicle } from '@ochote/contracts'
+import { found, numberText, typedNumber } from '../forms/numbers'
 import { fieldGroups, type NumberKey } from './vehicleFields'
 
 /** A vehicle while it is typed: numbers as text, lists with one entry on each line. */
@@ -15,19 +17,19 @@ const numberKeys = fieldGroups.flatMap((group) => group.fields.map((field) => fi
 
 export function toForm(vehicle: Vehicle): VehicleForm {
   return {
-    ...(Object.fromEntries(numberKeys.map((key) => [key, String(vehicle[key])])) as Record<NumberKey, string>),
+    ...(Object.fromEntries(numberKeys.map((key) => [key, numberText(vehicle[key])])) as Record<NumberKey, string>),
     name: vehicle.name,
     kind: vehicle.kind,
-    gears: vehicle.gears.join(' '),
-    torqueNm: vehicle.torqueNm.map(([rpm, nm]) => `${rpm} ${nm}`).join('\n'),
-    maxLeanDeg: vehicle.maxLeanDeg === null ? '' : String(vehicle.maxLeanDeg),
+    gears: vehicle.gears.map((ratio) => numberText(ratio)).join(' '),
+    torqueNm: vehicle.torqueNm.map((pair) => pair.map((n) => numberText(n)).join(' ')).join('\n'),
+    maxLeanDeg: vehicle.maxLeanDeg === null ? '' : numberText(vehicle.maxLeanDeg),
     notes: vehicle.notes,
   }
 }
 
 /** A typed number. Text that is not a number stays as it was typed, so that the message shows it. */
 const number = (text: string): unknown => {
-  const value = Number(text.trim().replace(',', '.'))
+  const value = typedNumber(text)
   return text.trim() === '' ? undefined : Number.isFinite(value) ? value : text
 }
 const numbers = (text: string): unknown[] =>
@@ -54,15 +56,23 @@ export function fromForm(form: VehicleForm): unknown {
   }
 }
 
-/** What is wrong with a typed vehicle, by field; empty where nothing is. Checked against the schema of the vehicle file. */
-export function vehicleProblems(form: VehicleForm): Partial<Record<keyof VehicleForm, string>> {
-  const parsed = vehicleSchema.safeParse(fromForm(form))
-  const problems: Partial<Record<keyof VehicleForm, string>> = {}
-  for (const issue of parsed.error?.issues ?? []) problems[issue.path[0] as keyof VehicleForm] ??= messageOf(issue)
-  return problems
+/** A form kept on this device. @throws where it is none */
+export const readForm = (kept: unknown): VehicleForm => {
+  const text = z.string().max(4000)
+  const shape = { ...Object.fromEntries(numberKeys.map((key) => [key, text])), name: text, kind: z.enum(vehicleKinds) }
+  return z.object({ ...shape, gears: text, torqueNm: text, maxLeanDeg: text, notes: text }).parse(kept) as VehicleForm
 }
 
-function messageOf({ message, path }: { message: string; path: readonly PropertyKey[] }): string {
-  const where = path.length > 1 ? `entry ${Number(path[1]) + 1}: ` : ''
-  return `${where}${message.replace(/^Invalid input: /, '')}`
+type FormProblems = Partial<Record<keyof VehicleForm, string>>
+
+/** What is wrong with a typed vehicle, by field; empty where nothing is. Checked against the schema of the vehicle file. */
+export function vehicleProblems(form: VehicleForm): FormProblems {
+  const problems: FormProblems = {}
+  for (const issue of vehicleSchema.safeParse(fromForm(form)).error?.issues ?? []) {
+    const [name, at] = issue.path as [keyof VehicleForm, number | undefined]
+    const where = at === undefined ? '' : `entry ${at + 1}: `
+    problems[name] ??=
+      at === undefined ? `found ${found(form[name])}, expected ${expectedOf(issue)}` : `${where}expected ${expectedOf(issue)}`
+  }
+  return problems
 }

@@ -1,5 +1,5 @@
 import { expose } from 'comlink'
-import { circuitFromDocument, type Outcome } from '@ochote/core'
+import { circuitFromDocument, fileKindOf, notJson, type Outcome } from '@ochote/core'
 import type { FieldProblem } from '@ochote/contracts'
 
 const LARGEST_BYTES = 55_000_000
@@ -10,11 +10,14 @@ const api = {
     const refused = (found: string, expected: string) => ({ ok: false as const, problem: [{ field: file.name, found, expected }] })
     if (file.size > LARGEST_BYTES) return refused(`${(file.size / 1e6).toFixed(0)} MB`, `at most ${LARGEST_BYTES / 1e6} MB`)
     let document: unknown
+    const text = (await file.text()).replace(/^\uFEFF/, '')
     try {
-      document = JSON.parse((await file.text()).replace(/^\uFEFF/, ''))
+      document = JSON.parse(text)
     } catch (error) {
-      return refused((error as Error).message, 'a JSON document')
+      return { ok: false, problem: [notJson(text, error, file.name, 'a circuit file (GeoJSON)')] }
     }
+    const kind = fileKindOf(text)
+    if (kind?.name === 'a vehicle file') return refused(kind.name, `a circuit file (GeoJSON). ${kind.usedFor}`)
     const circuit = circuitFromDocument(document)
     return circuit.ok ? { ok: true, value: document } : circuit
   },

@@ -5,11 +5,13 @@ import { count, kilometres } from '../../format/format'
 import { TextLine } from '../../forms/TextLine'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { Page } from '../../shell/Page'
-import { FileField } from './FileField'
+import { FileButton } from '../../forms/FileButton'
 import { Metres } from './Metres'
 import { RecceMap } from './RecceMap'
 import { useAddCircuit } from './useAddCircuit'
 import { INSET_M, useRecce, WIDTH_M, type RecceDrive } from './useRecce'
+
+const RECORDINGS = '.gpx,.csv,application/gpx+xml,text/csv'
 
 /** A circuit made from a slow drive with a recorder: laps averaged, start line and direction chosen on the map. */
 export function ReccePage() {
@@ -45,10 +47,15 @@ export function ReccePage() {
             control={<Switch checked={byEdges} onChange={(_e, on) => change({ byEdges: on })} />}
             label="Measure widths from two edge drives"
           />
-          <FileField label={byEdges ? 'Recording along the left edge' : 'Recording'} onFile={(driven) => change({ driven })} />
+          <FileButton
+            label={byEdges ? 'Recording along the left edge' : 'Recording'}
+            accept={RECORDINGS}
+            named
+            onFile={(driven) => change({ driven })}
+          />
           {byEdges ? (
             <>
-              <FileField label="Recording along the right edge" onFile={(rightEdge) => change({ rightEdge })} />
+              <FileButton label="Recording along the right edge" accept={RECORDINGS} named onFile={(rightEdge) => change({ rightEdge })} />
               <Metres
                 bounds={INSET_M}
                 label="Distance kept from the edge, m: half the vehicle and the gap"

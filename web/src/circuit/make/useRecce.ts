@@ -41,7 +41,11 @@ export function useRecce() {
   const made = useQuery({
     queryKey: ['recce', named(driven), named(rightEdge), widths, byEdges, start, reversed],
     queryFn: ({ signal }) => {
-      const [widthLeftM, widthRightM, insetM] = [widths.left, widths.right, widths.inset].map(typedNumber) as [number, number, number]
+      const [widthLeftM, widthRightM, insetM] = [widths.left, widths.right, widths.inset].map((text) => typedNumber(text)) as [
+        number,
+        number,
+        number,
+      ]
       return recceInWorker({ name: 'New circuit', driven: driven!, rightEdge, widthLeftM, widthRightM, insetM, start, reversed }, signal)
     },
     enabled: driven !== null && isUsable(drive),

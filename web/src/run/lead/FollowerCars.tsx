@@ -1,7 +1,6 @@
 import { Stack, Typography } from '@mui/material'
 import type { DayView } from '@ochote/contracts'
 import { SelectField } from '../../forms/SelectField'
-import { personName } from '../../today/names'
 import type { FollowerCar } from './followerCars'
 
 interface FollowerCarsProps {
@@ -13,17 +12,18 @@ interface FollowerCarsProps {
 /** Which car each follower drives. */
 export function FollowerCars({ day, followers, onCar }: FollowerCarsProps) {
   if (followers.length === 0) return null
+  const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? 'A student'
   return (
     <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
       {followers.map(({ studentId, car, stint }) =>
         stint ? (
           <Typography key={studentId} sx={{ alignSelf: 'center' }}>
-            {personName(day, studentId)}: {car?.name ?? 'a car that is archived'}
+            {nameOf(studentId)}: {car?.name ?? 'a car that is archived'}
           </Typography>
         ) : (
           <SelectField
             key={studentId}
-            label={`Car of ${personName(day, studentId)}`}
+            label={`Car of ${nameOf(studentId)}`}
             required
             value={car?.id ?? ''}
             options={day.cars}

@@ -4,6 +4,7 @@ import { v4 as uuid } from 'uuid'
 import type { DayView, LedSession, Stint } from '@ochote/contracts'
 import { rotationTable, stintClashes } from '@ochote/core'
 import { count } from '../../format/format'
+import { numberText, typedNumber, wholeNumber } from '../../forms/numbers'
 import { OrderedChoice } from '../../sessionForm/OrderedChoice'
 import { isTimeOfDay, SessionField, SessionForm } from '../../sessionForm/SessionForm'
 import { useSaveSession } from '../../sessionForm/useSaveSession'
@@ -23,12 +24,6 @@ interface LedFormProps {
 const MOST_FOLLOWERS = 5
 const LEAST_FOLLOWERS = 2
 
-/** A whole number typed, or null. */
-const whole = (text: string, least: number, most: number): number | null => {
-  const value = Number(text)
-  return text.trim() !== '' && Number.isInteger(value) && value >= least && value <= most ? value : null
-}
-
 /** Who follows a lead car, for how many laps, and how long each is right behind it. */
 export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps) {
   const led = before ? before.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id)?.stint ?? []) : []
@@ -40,13 +35,14 @@ export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps
   const [cars, setCars] = useState<Record<string, string>>({})
   const [laps, setLaps] = useState(String(before?.laps ?? 6))
   const [behind, setBehind] = useState(String(before?.lapsBehind ?? 2))
-  const [gap, setGap] = useState(String(before?.gapS ?? 2))
+  const [gap, setGap] = useState(numberText(before?.gapS ?? 2))
   const [leadId, setLeadId] = useState(led[0]?.instructorId ?? instructors[0]?.id ?? '')
   const [planId, setPlanId] = useState(led[0]?.planId ?? day.stints[0]?.stint.planId ?? day.plans[0]?.id ?? '')
   const save = useSaveSession(day.id, before, onDone)
-  const lapsN = whole(laps, 1, 60)
-  const behindN = whole(behind, 1, 20)
-  const gapS = Number(gap) >= 0.5 && Number(gap) <= 20 ? Number(gap) : null
+  const lapsN = wholeNumber(laps, 1, 60)
+  const behindN = wholeNumber(behind, 1, 20)
+  const gapTyped = typedNumber(gap)
+  const gapS = gapTyped >= 0.5 && gapTyped <= 20 ? gapTyped : null
   const few = chosen.length < LEAST_FOLLOWERS
   const plan = day.plans.find((p) => p.id === planId)
   const followers = followerCars(day, plan?.vehicleTypeId, chosen, cars, led)

@@ -4,6 +4,7 @@ import { v4 as uuid } from 'uuid'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
 import { stintClashes } from '@ochote/core'
 import { count } from '../../format/format'
+import { numberText, typedNumber } from '../../forms/numbers'
 import { OrderedChoice } from '../../sessionForm/OrderedChoice'
 import { isTimeOfDay, SessionField, SessionForm } from '../../sessionForm/SessionForm'
 import { Clashes } from '../../stint/Clashes'
@@ -23,11 +24,11 @@ export function ReleasedForm({ day, session: before, onDone, onCancel }: Release
   const [name, setName] = useState(before?.name ?? 'Seated laps')
   const [startsAt, setStartsAt] = useState(before?.startsAt ?? '10:30')
   const [endsAt, setEndsAt] = useState(before?.endsAt ?? '11:00')
-  const [interval, setInterval] = useState(String(before?.intervalS ?? 30))
+  const [interval, setInterval] = useState(numberText(before?.intervalS ?? 30))
   const [chosen, setChosen] = useState<string[]>(before?.stintIds ?? [])
   const save = useSaveSession(day.id, before, onDone)
-  const seconds = Number(interval)
-  const intervalGood = interval.trim() !== '' && seconds >= 5 && seconds <= 600
+  const seconds = typedNumber(interval)
+  const intervalGood = seconds >= 5 && seconds <= 600
   const endGood = isTimeOfDay(endsAt) && endsAt > startsAt
   const stints = day.stints.map((listed) => listed.stint)
   const clashes = stints

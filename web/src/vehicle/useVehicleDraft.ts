@@ -1,0 +1,33 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { vehicleSchema, vehicleTypeSchema, type VehicleType } from '@ochote/contracts'
+import { vehicleTypesQuery } from '../api/queries'
+import { request } from '../api/request'
+import { useAutosave } from '../autosave/useAutosave'
+import { fromForm, readForm, toForm, type VehicleForm } from './vehicleForm'
+
+const isComplete = (form: VehicleForm) => vehicleSchema.safeParse(fromForm(form)).success
+const held = ({ vehicle, version }: VehicleType) => ({ draft: toForm(vehicle), version })
+
+/** A vehicle type while it is typed, saved by itself whenever every number of it is valid. */
+export function useVehicleDraft(type: VehicleType) {
+  const client = useQueryClient()
+  const { queryKey } = vehicleTypesQuery
+  const path = `/api/vehicle-types/${type.id}`
+  const put = (stored: VehicleType) =>
+    client.setQueryData<VehicleType[]>(queryKey, (list) => list?.map((one) => (one.id === stored.id ? stored : one)))
+  return useAutosave({
+    path,
+    stored: held(type),
+    put: async (form: VehicleForm, fromVersion) => {
+      const stored = await request(vehicleTypeSchema, path, { method: 'PUT', body: { vehicle: fromForm(form), fromVersion } })
+      put(stored)
+      return { draft: form, version: stored.version }
+    },
+    load: async () => {
+      const stored = (await client.fetchQuery({ ...vehicleTypesQuery, staleTime: 0 })).find((one) => one.id === type.id)
+      return held(stored ?? type)
+    },
+    read: readForm,
+    isComplete,
+  })
+}
