@@ -19,10 +19,10 @@ const laps = async (page: Page, id: string) => (await storedLog(page.request, id
 test('five laps with a logger that drops its link, a page that is opened again, and a server that is killed', async ({ page, context }) => {
   const { path, id } = await stintOf(page, 'Ruben Halloway')
   await page.goto(path('run'))
-  await page.getByRole('button', { name: 'No logger' }).click()
+  await page.getByRole('button', { name: 'Connect a logger' }).click()
   await page.getByRole('radio', { name: '20 times as fast' }).click()
   await expectAccessible(page)
-  await page.getByRole('button', { name: 'Drive 5 laps' }).click()
+  await page.getByRole('button', { name: 'Let it drive 5 laps' }).click()
   await expect(page.getByText(/samples so far/)).toBeVisible()
   await page.getByRole('button', { name: 'Close' }).click()
 
@@ -60,7 +60,7 @@ test('five laps with a logger that drops its link, a page that is opened again, 
 
   // the server is killed: the seat goes on, and everything is there afterwards
   await server.kill()
-  await target(again, /^smooth/).click()
+  await again.getByRole('region', { name: 'What was good' }).getByRole('button', { name: 'smooth' }).click()
   await again.getByRole('button', { name: 'Flag' }).click()
   await again.getByRole('button', { name: 'yellow' }).click()
   await expect(again.getByText(/on this device, not sent yet$/)).toBeVisible()
@@ -128,7 +128,7 @@ test('two devices on one stint see each other’s entries, and a clock that is m
   await other.clock.runFor(11_000)
   await expect(other.getByRole('region', { name: 'Logged' })).toContainText('Lap 1 started')
   await corner(other, '2').click()
-  await target(other, /^smooth/).click()
+  await other.getByRole('region', { name: 'What was good' }).getByRole('button', { name: 'smooth' }).click()
   await other.clock.runFor(1_000)
   await expect(other.getByText('All saved')).toBeVisible()
   await expect(other.getByText(/clock 7 min slow, put right/)).toBeVisible()
@@ -146,7 +146,7 @@ test('a real logger that does not know its stint is said to ride here', async ({
   const sent = await page.request.post('/api/loggers/box-9/samples', { data: { name: 'Box 9', stintId: null, samples: [sample] } })
   expect(await sent.json()).toEqual({ nextSeq: 1 })
   await page.goto(path('run'))
-  await page.getByRole('button', { name: 'No logger' }).click()
+  await page.getByRole('button', { name: 'Connect a logger' }).click()
   await page.getByRole('button', { name: 'Box 9 is in this car' }).click()
   await expect(page.getByText('Box 9. 1 samples so far.')).toBeVisible()
   await page.getByRole('button', { name: 'Close' }).click()

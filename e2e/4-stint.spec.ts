@@ -38,7 +38,7 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await page.getByRole('button', { name: /^Undo/ }).click()
     await expect(target(page, /^misses the apex/)).toHaveAttribute('aria-pressed', 'false')
     await corner(page, '7').click()
-    await target(page, /^smooth/).click()
+    await page.getByRole('region', { name: 'What was good' }).getByRole('button', { name: 'smooth' }).click()
 
     // lap 2: again at corner 4
     await tapLine(page)
@@ -61,7 +61,7 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await tapLine(again)
     await expect(line(again)).toHaveText('Line: lap 4 ends')
     await corner(again, '6').click()
-    await target(again, /^patient/).click()
+    await again.getByRole('region', { name: 'What was good' }).getByRole('button', { name: 'patient' }).click()
     await expect(again.getByText('3 on this device, not sent yet')).toBeVisible()
     await again.reload()
     await expect(line(again)).toHaveText('Line: lap 4 ends')
@@ -95,8 +95,16 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await expect(page.getByLabel('Good, 1')).toHaveValue('Corner 7, lap 1: smooth')
     await expect(page.getByRole('region', { name: 'Two things to work on' })).toContainText('Why: seen on lap 1, costs; not seen since')
     await page.getByLabel('In your own words').fill('You knew the words before I said them.')
-    await page.getByRole('button', { name: 'Save debrief' }).click()
-    await expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible()
+    // gone to another stage in the middle of a word, and back: every word is there
+    await page.getByRole('link', { name: 'Brief' }).first().click()
+    await expect(page.getByRole('heading', { level: 1, name: `Brief: ${STUDENT}` })).toBeVisible()
+    await page.goBack()
+    await expect(page.getByLabel('In your own words')).toHaveValue('You knew the words before I said them.')
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+    // what was saved by itself is undone too
+    await page.getByLabel('In your own words').fill('Something hasty.')
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
     await page.reload()
     await expect(page.getByLabel('In your own words')).toHaveValue('You knew the words before I said them.')
 
@@ -139,8 +147,13 @@ test('again and better follow what was logged at the corner before', async ({ pa
   await page.goto(path('run'))
   await tapLine(page)
   // faults are in reach of a finger without scrolling, below what is called and asked
-  const targets = page.getByRole('region', { name: 'What happened' }).getByRole('button')
-  for (let k = 0; k < 4; k++) await expect(targets.nth(k)).toBeInViewport({ ratio: 1 })
+  await corner(page, '11').click()
+  await target(page, /^turns in early|^brakes early/)
+    .first()
+    .click()
+  await expectWhole(page)
+  await expect(corner(page, '11')).toBeInViewport({ ratio: 1 })
+  await page.getByRole('button', { name: /^Undo \(/ }).click()
   await page.clock.runFor(60_000)
   await corner(page, '2').click()
   await expect(target(page, /^Again/)).toBeDisabled()
@@ -152,13 +165,40 @@ test('again and better follow what was logged at the corner before', async ({ pa
   await expect(target(page, /^Again/)).toContainText('turns in early')
   await target(page, /^Better/).click()
   await target(page, /^Again/).click()
-  const faults = async () => (await log(page, id)).flatMap((e) => (e.kind === 'fault' ? [[e.lap, e.corner, e.code]] : []))
+  const faults = async () =>
+    (await log(page, id)).flatMap((e) => (e.kind === 'fault' && e.corner === '2' ? [[e.lap, e.corner, e.code]] : []))
   await expect.poll(faults).toEqual([
     [1, '2', 'te'],
     [2, '2', 'te'],
   ])
   const stored = await log(page, id)
   expect(stored.find((e) => e.kind === 'better')).toMatchObject({ lap: 2, corner: '2' })
+})
+
+/** All that is tapped while driving is on the screen, whole, without scrolling. */
+async function expectWhole(page: Page): Promise<void> {
+  const targets = page.getByRole('region', { name: 'What happened' }).getByRole('button')
+  await expect(targets).toHaveCount(8) // six faults, again and better
+  for (const one of await targets.all()) await expect(one).toBeInViewport({ ratio: 1 })
+  await expect(page.getByRole('button', { name: /^Undo \(/ })).toBeInViewport({ ratio: 1 })
+}
+
+test('the whole seat fits on a tablet while driving, and nothing in it starts by mistake', async ({ page }) => {
+  await page.setViewportSize({ width: 820, height: 1180 })
+  const { path } = await stintOf(page, 'Maren Osgood')
+  await page.goto(path('run'))
+  await tapLine(page)
+  await corner(page, '6').click()
+  await target(page, /^turns in early|^brakes early/)
+    .first()
+    .click()
+  await expectWhole(page)
+  for (const name of ['Next call', 'What was good', 'What else happened'])
+    await expect(page.getByRole('region', { name })).toBeInViewport({ ratio: 1 })
+  await expect(page.getByRole('group', { name: /^The lap laid out straight/ })).toBeInViewport({ ratio: 1 })
+  // a stint starts with its line, and with nothing else
+  await expect(page.getByRole('button', { name: 'No logger' })).toHaveCount(0)
+  for (let k = 0; k < 2; k++) await page.getByRole('button', { name: /^Undo \(/ }).click()
 })
 
 test('every target in the seat is at least 64 px', async ({ page }) => {

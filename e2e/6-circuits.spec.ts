@@ -20,6 +20,12 @@ async function openCopy(page: Page, name: string): Promise<string> {
   return id
 }
 
+/** Waits until every change is stored. */
+const settled = async (page: Page) => {
+  await expect(page.getByRole('status').filter({ hasText: /^Saving/ })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+}
+
 test('a circuit is widened along a stretch, undone, redone and saved; its file comes back the same', async ({ page }) => {
   const id = await openCopy(page, 'Widened')
   await expect(page.getByRole('heading', { name: 'Nothing to check' })).toBeVisible()
@@ -36,13 +42,12 @@ test('a circuit is widened along a stretch, undone, redone and saved; its file c
   await expect(page.getByText('found zero, expected 0.5 to 60')).toBeVisible()
   await width.fill('6.5')
   await width.press('Enter')
-  await expect(page.getByText('Unsaved changes')).toBeVisible()
+  await expect(page.getByText('Saved, version 2')).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByText('Saved, version 1')).toBeVisible()
+  await expect(page.getByText('Saved, version 3')).toBeVisible()
   await page.getByRole('button', { name: 'Redo' }).click()
   await expectAccessible(page)
-  await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText('Saved, version 2')).toBeVisible()
+  await expect(page.getByText('Saved, version 4')).toBeVisible()
   const { document } = await stored(page, id)
   expect((document.features[0] as unknown as { properties: { widthLeft: number[] } }).properties.widthLeft.slice(2, 8)).toEqual([
     expect.not.stringContaining('6.5'),
@@ -85,15 +90,13 @@ test('things are put on the map, edited in a form, moved by pointer and keys, an
   await page.mouse.down()
   await page.mouse.move(box.x + 190, box.y + 60, { steps: 4 })
   await page.mouse.up()
-  await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText('Saved, version 2')).toBeVisible()
+  await settled(page)
   const { features } = (await stored(page, id)).document
   expect(features).toHaveLength(before + 1)
   expect(features[before]).toMatchObject({ properties: { role: 'surface', grip: 0.6, note: 'New asphalt' }, geometry: { type: 'Polygon' } })
   await page.getByRole('button', { name: 'Remove' }).click()
   await expect(page.getByRole('heading', { name: 'surface, New asphalt' })).toBeHidden()
-  await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText('Saved, version 3')).toBeVisible()
+  await settled(page)
   expect((await stored(page, id)).document.features).toHaveLength(before)
 })
 
@@ -110,14 +113,13 @@ test('corners are named, split and joined, and boards put before one', async ({ 
   await name.fill('Long left')
   await name.press('Enter')
   await page.getByRole('button', { name: 'Boards 150, 100, 50' }).first().click()
-  await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText('Saved, version 2')).toBeVisible()
+  await settled(page)
   const text = JSON.stringify((await stored(page, id)).document)
   expect(text).toContain('"name":"Long left"')
   expect(text.match(/"kind":"board"/g)!.length).toBeGreaterThanOrEqual(3)
 })
 
-test('a position dragged across the track is shown where it is wrong, and cannot be saved until it is undone', async ({ page }) => {
+test('a position dragged across the track is shown where it is wrong, and is not saved until it is undone', async ({ page }) => {
   await openCopy(page, 'Crossed')
   await openTab(page, 'Track')
   await page.getByRole('button', { name: 'All', exact: true }).click()
@@ -135,12 +137,12 @@ test('a position dragged across the track is shown where it is wrong, and cannot
   await page.mouse.up()
   await openTab(page, 'Check')
   await expect(page.getByText(/Found a centreline that crosses itself: after position/)).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await expect(page.getByText('Kept on this device until it is complete')).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(page.getByRole('heading', { name: 'Nothing to check' })).toBeVisible()
 })
 
-test('two who change one circuit: the second is told and chooses; leaving with changes is asked about', async ({ page, context }) => {
+test('two who change one circuit: the second is told and chooses; leaving loses nothing', async ({ page, context }) => {
   const id = await openCopy(page, 'Shared')
   const other = await context.newPage()
   await other.goto(`/library/circuits/${id}`)
@@ -148,7 +150,6 @@ test('two who change one circuit: the second is told and chooses; leaving with c
     await openTab(p, 'Track')
     await p.getByRole('textbox', { name: 'Name of the circuit' }).fill(name)
     await p.getByRole('textbox', { name: 'Name of the circuit' }).press('Enter')
-    await p.getByRole('button', { name: 'Save' }).click()
   }
   await rename(page, 'Shared first')
   await expect(page.getByText('Saved, version 2')).toBeVisible()
@@ -162,8 +163,7 @@ test('two who change one circuit: the second is told and chooses; leaving with c
   await other.getByRole('textbox', { name: 'Name of the circuit' }).fill('Not yet')
   await other.getByRole('textbox', { name: 'Name of the circuit' }).press('Enter')
   await other.getByRole('link', { name: 'Circuits' }).click()
-  await other.getByRole('button', { name: 'Stay' }).click()
-  await expect(other.getByText('Unsaved changes')).toBeVisible()
+  await expect.poll(async () => (await stored(page, id)).name).toBe('Not yet')
 })
 
 /** A drive round a stadium, two laps and a bit, as GPX. */

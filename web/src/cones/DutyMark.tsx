@@ -4,7 +4,7 @@ import { dutyShapes } from './dutyShapes'
 
 interface DutyMarkProps {
   duty: Duty
-  scheme: MarkerScheme
+  scheme: Pick<MarkerScheme, 'looks'>
   x?: number
   y?: number
   /** times the natural size of about 12 units */

@@ -4,7 +4,7 @@ import { DutyMark } from '../cones/DutyMark'
 
 interface DutyLookRowProps {
   duty: Duty
-  scheme: MarkerScheme
+  scheme: Pick<MarkerScheme, 'looks'>
   onLook: (look: Partial<DutyLook>) => void
   onColour: (duty: Duty, colour: string) => void
   /** every duty of the colour is drawn this way */

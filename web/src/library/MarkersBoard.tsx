@@ -3,7 +3,6 @@ import { Box, Button, Stack } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { flushSync } from 'react-dom'
-import { v7 as uuid } from 'uuid'
 import { markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
 import { archivedQuery, markerSchemesQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
@@ -14,6 +13,7 @@ import { EmptyState } from '../shell/EmptyState'
 import { oneColourScheme } from './newScheme'
 import { SchemeEditor } from './SchemeEditor'
 import { SchemeLegend } from './SchemeLegend'
+import { useAddScheme } from './useAddScheme'
 
 const archivable = ({ id, name }: MarkerScheme): Archivable => ({
   path: `/api/marker-schemes/${id}`,
@@ -24,11 +24,12 @@ const archivable = ({ id, name }: MarkerScheme): Archivable => ({
 export function MarkersBoard() {
   const schemes = useQuery({ ...markerSchemesQuery, refetchOnWindowFocus: false })
   const { archive, error } = useArchive()
-  const [edited, setEdited] = useState<MarkerScheme | null>(null)
+  const [editedId, setEditedId] = useState<string | null>(null)
+  const { mutate: add, error: notAdded } = useAddScheme(({ id }) => setEditedId(id))
+  const edited = schemes.data?.find(({ id }) => id === editedId)
   /** the scheme whose legend is printed; the others are left out */
   const [printed, setPrinted] = useState<string | null>(null)
-  const begin = (scheme: Omit<MarkerScheme, 'id' | 'version'>) => setEdited({ ...scheme, id: uuid(), version: 0 })
-  if (edited) return <SchemeEditor key={edited.id} scheme={edited} onDone={() => setEdited(null)} />
+  if (edited) return <SchemeEditor key={edited.id} scheme={edited} onDone={() => setEditedId(null)} />
   return (
     <Loaded query={schemes}>
       {(list) => (
@@ -38,7 +39,7 @@ export function MarkersBoard() {
             variant="contained"
             startIcon={<Add />}
             sx={{ alignSelf: 'flex-start' }}
-            onClick={() => begin(oneColourScheme())}
+            onClick={() => add(oneColourScheme())}
           >
             New scheme
           </Button>
@@ -50,19 +51,19 @@ export function MarkersBoard() {
                 <SchemeLegend
                   key={scheme.id}
                   scheme={scheme}
-                  onEdit={() => setEdited(scheme)}
+                  onEdit={() => setEditedId(scheme.id)}
                   className={printed !== null && printed !== scheme.id ? 'no-print' : ''}
                   onPrint={() => {
                     flushSync(() => setPrinted(scheme.id))
                     window.print()
                   }}
                   onArchive={() => archive(archivable(scheme))}
-                  onCopy={() => begin({ ...scheme, name: `${scheme.name}, copy`.slice(0, 80) })}
+                  onCopy={() => add({ looks: scheme.looks, stock: scheme.stock, name: `${scheme.name}, copy`.slice(0, 80) })}
                 />
               ))}
             </Box>
           )}
-          {error && <ProblemNotice error={error} />}
+          {(error ?? notAdded) && <ProblemNotice error={error ?? notAdded} />}
           <ArchivedList
             what="marker schemes"
             query={archivedQuery('marker-schemes', markerSchemeSchema)}

@@ -7,7 +7,10 @@ import { renderPage } from '../fixtures/render'
 import { coloursOf, oneColourScheme } from './newScheme'
 import { SchemeEditor } from './SchemeEditor'
 
-afterEach(() => vi.unstubAllGlobals())
+afterEach(() => {
+  vi.unstubAllGlobals()
+  localStorage.clear()
+})
 const scheme: MarkerScheme = { ...oneColourScheme(), id: '00000000-0000-4000-8000-000000000009', version: 3 }
 const row = (duty: string) => screen.getAllByRole('listitem').find((item) => within(item).queryByText(duty))!
 
@@ -16,23 +19,23 @@ describe('a marker scheme', () => {
     expect(coloursOf(scheme)).toEqual(['orange'])
   })
 
-  it('is changed by duty, with stock by the colours in use, and saved over the version it was made from', async () => {
-    const onDone = vi.fn()
-    const { asked } = fakeServer(({ method }) => (method === 'PUT' ? { body: { ...scheme, version: 4 } } : { body: [] }))
-    renderPage(<SchemeEditor scheme={scheme} onDone={onDone} />)
+  it('is changed by duty, with stock by the colours in use, and saves itself over the version it was made from', async () => {
+    const { asked } = fakeServer(({ method, body }) => ({
+      body: method === 'PUT' ? { ...(body as { scheme: object }).scheme, id: scheme.id, version: 4 } : [],
+    }))
+    renderPage(<SchemeEditor scheme={scheme} onDone={() => undefined} />)
     const colour = within(row('brake')).getByRole('textbox', { name: 'Colour of brake' })
     await userEvent.clear(colour)
+    expect(screen.getByRole('status').textContent).toBe('Kept on this device until it is complete')
     await userEvent.type(colour, 'red')
     await userEvent.click(within(row('brake')).getByRole('spinbutton', { name: 'Number of markers for brake' }))
     await userEvent.keyboard('{Control>}a{/Control}2')
-    const stock = screen.getByRole('spinbutton', { name: 'red in stock' })
-    await userEvent.click(stock)
+    await userEvent.click(screen.getByRole('spinbutton', { name: 'red in stock' }))
     await userEvent.keyboard('{Control>}a{/Control}24')
-    await userEvent.click(screen.getByRole('button', { name: 'Save' }))
-    await waitFor(() => expect(onDone).toHaveBeenCalledOnce())
-    const [put] = asked.filter((a) => a.method === 'PUT')
-    expect(put).toMatchObject({ path: `/api/marker-schemes/${scheme.id}`, body: { fromVersion: 3 } })
-    const { scheme: sent } = (put as unknown as { body: { scheme: MarkerScheme } }).body
+    await waitFor(() => expect(screen.getByRole('status').textContent).toBe('Saved, version 4'), { timeout: 3000 })
+    const puts = asked.filter((a) => a.method === 'PUT')
+    expect(puts[0]).toMatchObject({ path: `/api/marker-schemes/${scheme.id}`, body: { fromVersion: 3 } })
+    const { scheme: sent } = (puts[puts.length - 1] as unknown as { body: { scheme: MarkerScheme } }).body
     expect(sent.looks.brake).toMatchObject({ colour: 'red', count: 2 })
     expect(sent.stock).toEqual({ orange: 60, red: 24 })
   })
@@ -48,8 +51,8 @@ describe('a marker scheme', () => {
     }
     const { asked } = fakeServer(({ method }) => (method === 'PUT' ? { status: 409, body: problem } : { body: [] }))
     renderPage(<SchemeEditor scheme={scheme} onDone={() => undefined} />)
-    await userEvent.click(screen.getByRole('button', { name: 'Save' }))
-    expect((await screen.findByRole('dialog')).textContent).toContain('Version 5 was saved')
+    await userEvent.type(screen.getByRole('textbox', { name: 'Name: school and venue' }), '!')
+    expect((await screen.findByRole('dialog', undefined, { timeout: 3000 })).textContent).toContain('Version 5 was saved')
     await userEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
     await waitFor(() => expect(asked.filter((a) => a.method === 'PUT')).toHaveLength(2))
     expect(asked.filter((a) => a.method === 'PUT')[1]).toMatchObject({ body: { fromVersion: 5 } })

@@ -15,9 +15,9 @@ export function AskAbout({ about, onAnswer }: AskAboutProps) {
     <Box
       component="section"
       aria-label="Was it fixed?"
-      sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'minmax(0,1fr) auto' }, gap: 1, alignItems: 'center' }}
+      sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'minmax(0,1fr) auto' }, gap: { xs: 0.5, sm: 1 }, alignItems: 'center' }}
     >
-      <Typography sx={{ fontSize: { xs: '1rem', sm: '1.1rem' }, lineHeight: 1.3 }}>
+      <Typography sx={{ fontSize: { xs: '1rem', sm: '1.1rem' }, lineHeight: 1.25 }}>
         <strong>Called at corner {about.corner}:</strong> {faultOf(about.code)?.name ?? about.code}. Now?
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, minmax(96px, 1fr))', gap: 1 }}>

@@ -34,7 +34,17 @@ export function CornerStrip({ corners, corner, source, lap, onChoose }: CornerSt
   const chosen = corners.find((c) => c.number === corner)
   return (
     <Box component="section" aria-label="Corner">
-      <Typography aria-live="polite" sx={{ minHeight: { xs: '3em', sm: '1.5em' }, fontSize: '1.1rem', mb: 0.5 }}>
+      <Typography
+        aria-live="polite"
+        sx={{
+          minHeight: '1.5em',
+          fontSize: { xs: '1rem', sm: '1.1rem' },
+          mb: 0.5,
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: 'nowrap',
+        }}
+      >
         {chosen ? (
           <>
             <strong>

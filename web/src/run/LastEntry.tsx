@@ -35,8 +35,8 @@ export function LastEntry({ entries, onUndo, onCalled = null }: LastEntryProps) 
   if (last && counting && leftS <= 0) setOverFor(last.id)
   const words = last ? entryWords(last, entries) : null
   return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 68 }}>
-      <Typography role="status" sx={{ flex: 1, fontSize: '1.1rem' }}>
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 66 }}>
+      <Typography role="status" sx={{ flex: 1, fontSize: { xs: '1rem', sm: '1.1rem' }, lineHeight: 1.25 }}>
         {words ?? 'Nothing logged yet.'}
       </Typography>
       {last?.kind === 'fault' && leftS > 0 && onCalled && (

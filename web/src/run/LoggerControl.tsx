@@ -25,6 +25,7 @@ import {
   type Stint,
 } from '@ochote/contracts'
 import { faultOf } from '@ochote/core'
+import { count } from '../format/format'
 import { loggersQuery } from '../api/queries'
 import { request } from '../api/request'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -53,7 +54,7 @@ export function LoggerControl({ stint }: { stint: Stint }) {
   return (
     <>
       <Button startIcon={<Sensors />} onClick={() => setOpen(true)} sx={{ minHeight: 48 }}>
-        {logger ? (logger.simulated ? `Simulated: ${logger.simulated}` : 'Logger') : 'No logger'}
+        {logger ? (logger.simulated ? `Simulated: ${logger.simulated}` : `Logger: ${logger.name}`) : 'Connect a logger'}
       </Button>
       {open && (
         <LoggerDialog
@@ -138,7 +139,7 @@ function LoggerDialog({ stint, logger, free, onClose }: LoggerDialogProps) {
                 </Button>
               </Stack>
             ))}
-            <Typography variant="h3">Or use a simulated student</Typography>
+            <Typography variant="h3">To try Ochote without a car: a simulated student</Typography>
             <Typography id="skill">Skill: {Math.round(drive.skill * 100)} %</Typography>
             <Slider
               aria-labelledby="skill"
@@ -183,7 +184,7 @@ function LoggerDialog({ stint, logger, free, onClose }: LoggerDialogProps) {
       <DialogActions>
         {!logger && (
           <Button variant="contained" onClick={start} disabled={ask.isPending}>
-            Drive {drive.laps} laps
+            Let it drive {count(drive.laps, 'lap')}
           </Button>
         )}
         <Button onClick={onClose}>Close</Button>

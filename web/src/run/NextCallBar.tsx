@@ -38,17 +38,17 @@ export function NextCallBar({ sheet, solution, record, source, coolingDown }: Ne
         borderColor: saying ? 'primary.main' : 'divider',
         pl: 1.5,
         // a longer call takes its second line from this space, so that nothing below moves from under a finger
-        minHeight: { xs: 110, sm: 68 },
+        minHeight: { xs: 88, sm: 76 },
         alignContent: 'start',
       }}
     >
-      <Typography sx={{ fontSize: '2rem', fontWeight: 800, minWidth: '3.2ch' }}>
+      <Typography sx={{ fontSize: { xs: '1.6rem', sm: '2rem' }, fontWeight: 800, minWidth: '3.2ch' }}>
         {next ? (saying ? 'Say' : `${Math.ceil(next.inS)} s`) : '–'}
       </Typography>
-      <Typography sx={{ fontSize: { xs: '1.4rem', sm: '1.75rem' }, fontWeight: saying ? 800 : 600, lineHeight: 1.15 }}>
+      <Typography sx={{ fontSize: { xs: '1.25rem', sm: '1.75rem' }, fontWeight: saying ? 800 : 600, lineHeight: 1.15 }}>
         {coolingDown ? COOL_DOWN : next ? next.call.text : sheet.calls.length === 0 ? 'No more calls' : 'Calls start with the first lap'}
       </Typography>
-      <Typography variant="body2" color="text.secondary" sx={{ gridColumn: '2' }}>
+      <Typography color="text.secondary" sx={{ gridColumn: '2', fontSize: { xs: '0.9rem', sm: '1rem' }, lineHeight: 1.25 }}>
         {about ? `${about.cornerNumber ? `corner ${about.cornerNumber}, ` : ''}${about.verb} · ` : ''}
         {where ? where.words : 'no place yet: tap the line'}
         {where?.behindS != null && ` · ${difference(where.behindS)} than planned so far`}

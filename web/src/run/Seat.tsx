@@ -7,12 +7,14 @@ import { useLiveSource } from '../telemetry/useLiveSource'
 import { FollowUpList } from '../stint/FollowUpList'
 import type { OpenStint } from '../stint/openStint'
 import { buzz } from './buzz'
+import { CornerSoFar } from './CornerSoFar'
 import { CornerStrip } from './CornerStrip'
 import { IncidentTargets } from './incidents/IncidentTargets'
 import { IncidentReport } from './incidents/IncidentReport'
 import { LastEntry } from './LastEntry'
 import { LoggerControl } from './LoggerControl'
 import { NextCallBar } from './NextCallBar'
+import { PraiseTargets } from './PraiseTargets'
 import { Prompt } from './Prompt'
 import { SeatClock } from './SeatClock'
 import { SeatFaults } from './SeatFaults'
@@ -21,7 +23,7 @@ import { SeatLog } from './SeatLog'
 import { SeatRibbon } from './SeatRibbon'
 import { SendingState } from './SendingState'
 import { useChosenCorner } from './useChosenCorner'
-import { useClockOnTop } from './useClockOnTop'
+import { useSeatOnTop } from './useSeatOnTop'
 import { useOfferedFaults } from './useOfferedFaults'
 import { useLoggedCrossings } from './useLoggedCrossings'
 import { useMeasuredAnswers } from './useMeasuredAnswers'
@@ -34,10 +36,18 @@ const Cabin = styled('div')(({ theme }) => ({
   width: '100%',
   maxWidth: 860,
   margin: '0 auto',
-  padding: theme.spacing(1.5, 2),
+  padding: theme.spacing(1, 2),
   display: 'flex',
   flexDirection: 'column',
-  gap: theme.spacing(1),
+  gap: theme.spacing(0.75),
+}))
+
+/** The clock beside the line target where there is room for both. */
+const TopRow = styled('div')(({ theme }) => ({
+  display: 'grid',
+  gap: theme.spacing(0.75, 3),
+  alignItems: 'center',
+  [theme.breakpoints.up('sm')]: { gridTemplateColumns: 'minmax(0, 5fr) minmax(0, 6fr)' },
 }))
 
 interface SeatProps {
@@ -57,7 +67,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
   const record = useMemo(() => stintRecord(log.entries), [log.entries])
   const running = record.phase === 'running'
   useWakeLock(running)
-  const clock = useClockOnTop(running)
+  const top = useSeatOnTop(running)
   const source = useLiveSource(stint.id, solution)
   const loggerId = useSyncExternalStore(source.subscribe, source.loggerId)
   const passed = usePassed(solution, record, source)
@@ -93,29 +103,24 @@ export function Seat({ open, choice, seats }: SeatProps) {
   return (
     <>
       <Cabin>
-        <Stack direction="row" sx={{ alignItems: 'center', gap: 1.5, flexWrap: 'wrap' }}>
+        <Stack ref={top} direction="row" sx={{ alignItems: 'center', gap: 1.5, flexWrap: running ? 'nowrap' : 'wrap' }}>
           {/* a phone or tablet has space for the name only once, in the choice */}
           <Typography variant="h1" sx={{ [theme.breakpoints.down('md')]: visuallyHidden }}>
             {student.name}
           </Typography>
           {choice}
-          <Box sx={{ display: onPhone }}>{seats}</Box>
+          <Box sx={{ display: onPhone, flexShrink: 0 }}>{seats}</Box>
           <Box sx={{ flex: 1 }} />
-          <Box sx={{ display: onPhone }}>
+          <Box sx={{ display: onPhone, flexShrink: 0 }}>
             <LoggerControl stint={stint} />
           </Box>
           <SendingState waiting={log.waiting} unreadable={log.unreadable} />
         </Stack>
-        <div ref={clock}>
+        <TopRow>
           <SeatClock record={record} plannedLaps={stint.plannedLaps} source={source} />
-        </div>
-        <SeatLine open={open} byLogger={loggerId !== null} record={record} ready={log.ready} onEntry={add} />
+          <SeatLine open={open} byLogger={loggerId !== null} record={record} ready={log.ready} onEntry={add} />
+        </TopRow>
         {running && <NextCallBar sheet={sheet} solution={solution} record={record} source={source} coolingDown={allDriven} />}
-        <LastEntry
-          entries={log.entries}
-          onUndo={(id) => add({ kind: 'undo', about: id })}
-          onCalled={({ lap: on, corner: at, code }) => add({ kind: 'called', lap: on, corner: at, code })}
-        />
         {running && (
           <Prompt
             asked={corner === null ? undefined : correctionsToAskAbout(followed, corner, passLap)[0]}
@@ -125,10 +130,22 @@ export function Seat({ open, choice, seats }: SeatProps) {
             suggested={suggested[0]}
             onDecide={({ of, way, reason }) => add({ kind: 'step', lap: driven.length, of, way, reason })}
             onLeave={(s) => setDeclined([...declined, `${s.of}${s.way}${driven.length}`])}
+            otherwise={
+              corner !== null && <CornerSoFar corner={corner} lap={passLap} record={record} aims={stint.aims} cones={open.cones} />
+            }
           />
         )}
         <CornerStrip corners={solution.corners} corner={corner} source={chosenBy} lap={passLap} onChoose={choose} />
         <SeatFaults record={record} corner={corner} lap={passLap} offered={offered} ready={log.ready} onEntry={add} />
+        <LastEntry
+          entries={log.entries}
+          onUndo={(id) => add({ kind: 'undo', about: id })}
+          onCalled={({ lap: on, corner: at, code }) => add({ kind: 'called', lap: on, corner: at, code })}
+        />
+        <PraiseTargets
+          disabled={corner === null || !log.ready}
+          onPraise={(code) => corner !== null && add({ kind: 'praise', lap: passLap, corner, code })}
+        />
         <IncidentTargets lap={passLap} corner={corner} others={others} disabled={!log.ready} onEvent={add} onReport={setReporting} />
       </Cabin>
       <SeatRibbon open={open} record={record} sheet={sheet} source={source} />

@@ -24,14 +24,14 @@ export function SeatClock({ record, plannedLaps, source }: SeatClockProps) {
   // during a lap, the laps left are those after it
   const left = Math.max(0, plannedLaps - (running && current ? current.number : laps.length))
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: 'auto auto 1fr', alignItems: 'end', columnGap: { xs: 2, sm: 4 } }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: 'auto auto 1fr', alignItems: 'end', columnGap: { xs: 2, sm: 3 } }}>
       <Figure label={coolDown ? 'after the last' : 'lap'} value={coolDown ? 'Cool' : running && current ? String(current.number) : '–'} />
       <Figure
         label={!running ? 'laps planned' : left === 0 ? 'this is the last' : 'left after this'}
         value={String(running || record.phase === 'ended' ? left : plannedLaps)}
       />
       <Box sx={{ textAlign: 'right', minWidth: 0 }}>
-        <Typography sx={{ fontSize: { xs: '2rem', sm: '2.9rem' }, fontWeight: 700, lineHeight: 1.05 }}>
+        <Typography sx={{ fontSize: { xs: '1.8rem', sm: '2.3rem' }, fontWeight: 700, lineHeight: 1.05 }}>
           {running && current ? runningTime(Math.max(0, liveS(source) ?? (now - current.startedAtMs) / 1000)) : '0:00.0'}
         </Typography>
         <Typography variant="body2" color="text.secondary">
@@ -55,7 +55,7 @@ function liveS(source: LiveSource | undefined): number | null {
 function Figure({ label, value }: { label: string; value: string }) {
   return (
     <Box>
-      <Typography sx={{ fontSize: { xs: '3rem', sm: '4.4rem' }, fontWeight: 800, lineHeight: 0.95 }}>{value}</Typography>
+      <Typography sx={{ fontSize: { xs: '2.2rem', sm: '3.4rem' }, fontWeight: 800, lineHeight: 0.95 }}>{value}</Typography>
       <Typography variant="body2" color="text.secondary">
         {label}
       </Typography>

@@ -33,7 +33,6 @@ export function SeatFaults({ record, corner, lap, offered, ready, onEntry }: Sea
       again={lastBefore && !thisLap.some((f) => f.code === lastBefore.code) ? () => tap(lastBefore.code) : null}
       better={lastBefore && corner !== null ? () => onEntry({ kind: 'better', lap, corner, about: lastBefore.id }) : null}
       lastCode={lastBefore?.code ?? null}
-      onPraise={(code) => corner !== null && onEntry({ kind: 'praise', lap, corner, code })}
     />
   )
 }

@@ -33,11 +33,11 @@ export function SeatLine({ open: { stint, day, student, solution }, byLogger, re
   // a logger ends the laps itself: the target is then a small one, for when it fails
   const small = allDriven || byLogger
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: small ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: small ? '1fr 1fr' : '3fr 1fr', gap: 0.75 }}>
       {question}
       <Target
         tone={small ? 'plain' : 'action'}
-        sx={byLogger ? {} : { minHeight: 84, fontSize: '1.5rem' }}
+        sx={byLogger ? {} : { minHeight: { xs: 64, sm: 80 }, fontSize: '1.4rem' }}
         disabled={!ready}
         onClick={() => tap({ record, plannedS: solution.trace.lapTimeS, byLogger, take: () => onEntry({ kind: 'line' }) })}
       >

@@ -28,13 +28,18 @@ export function SendingState({ waiting, unreadable }: SendingStateProps) {
   const saved = refused.length > 0 ? 'Everything else is saved' : 'All saved'
   const clock = clockWords(clockOffsetMs())
   return (
-    <Stack direction="row" role="status" sx={{ alignItems: 'center', gap: 0.75, color: 'text.secondary' }}>
+    <Stack direction="row" role="status" sx={{ alignItems: 'center', gap: 0.75, color: 'text.secondary', minWidth: 0 }}>
       {waiting === 0 ? <CloudDoneOutlined fontSize="small" /> : <PhoneAndroid fontSize="small" />}
-      <Typography variant="body2">
+      {/* never a second line: nothing below may move from under a finger */}
+      <Typography variant="body2" noWrap>
         {waiting === 0 ? saved : `${waiting} ${unstored === null ? 'on this device' : 'in this page only'}, not sent yet`}
       </Typography>
       <UnreadableEntries unreadable={unreadable} />
-      {clock && <Typography variant="body2">· {clock}</Typography>}
+      {clock && (
+        <Typography variant="body2" noWrap>
+          · {clock}
+        </Typography>
+      )}
     </Stack>
   )
 }

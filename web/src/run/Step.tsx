@@ -15,9 +15,14 @@ export function Step({ step, onDecide, onLeave }: StepProps) {
     <Box
       component="section"
       aria-label="Suggested"
-      sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'minmax(0,1fr) auto auto' }, gap: 1, alignItems: 'center' }}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr 1fr', sm: 'minmax(0,1fr) auto auto' },
+        gap: { xs: 0.5, sm: 1 },
+        alignItems: 'center',
+      }}
     >
-      <Typography sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' }, fontSize: { xs: '0.9rem', sm: '1rem' }, lineHeight: 1.3 }}>
+      <Typography sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' }, fontSize: { xs: '0.9rem', sm: '1rem' }, lineHeight: 1.25 }}>
         Suggested: <strong>{stepNames[step.of][step.way]}</strong>, {step.reason}. You decide.
       </Typography>
       <Target onClick={() => onDecide(step)} sx={{ fontSize: '1rem', textTransform: 'capitalize' }}>

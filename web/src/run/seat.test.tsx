@@ -7,13 +7,14 @@ import { idOf, logOf, solved, threeLaps } from '../fixtures/stadium'
 import { CornerStrip } from './CornerStrip'
 import { entryWords } from './entryWords'
 import { FaultTargets } from './FaultTargets'
+import { PraiseTargets } from './PraiseTargets'
 import { LastEntry } from './LastEntry'
 import { SeatClock } from './SeatClock'
 import { SeatLog } from './SeatLog'
 
 const fault: LoggedFault = { id: idOf(1), lap: 2, corner: '1', code: 'be', severity: 2 }
 const targets = (change: Partial<Parameters<typeof FaultTargets>[0]> = {}) => {
-  const handlers = { onFault: vi.fn(), onPraise: vi.fn(), again: vi.fn(), better: vi.fn() }
+  const handlers = { onFault: vi.fn(), again: vi.fn(), better: vi.fn() }
   renderPage(
     <FaultTargets
       offered={['be', 'te', 'ae'].map((code) => ({ code, likely: code === 'te' }))}
@@ -51,14 +52,15 @@ describe('the targets', () => {
     targets({ again: null, better: null, lastCode: null })
     for (const name of [/^Again/, /^Better/]) {
       expect(screen.getByRole<HTMLButtonElement>('button', { name }).disabled).toBe(true)
-      expect(screen.getByRole('button', { name }).textContent).toContain('none here on earlier laps')
+      expect(screen.getByRole('button', { name }).textContent).toContain('none here before')
     }
   })
 
   it('praise by name', async () => {
-    const handlers = targets()
+    const onPraise = vi.fn()
+    renderPage(<PraiseTargets disabled={false} onPraise={onPraise} />)
     await userEvent.click(screen.getByRole('button', { name: 'good recovery' }))
-    expect(handlers.onPraise).toHaveBeenCalledExactlyOnceWith('recovery')
+    expect(onPraise).toHaveBeenCalledExactlyOnceWith('recovery')
   })
 })
 

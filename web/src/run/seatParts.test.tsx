@@ -11,6 +11,7 @@ import { FollowUpList } from '../stint/FollowUpList'
 import { entryWords } from './entryWords'
 import { IncidentTargets } from './incidents/IncidentTargets'
 import { IncidentReport } from './incidents/IncidentReport'
+import { CornerSoFar } from './CornerSoFar'
 import { LastEntry } from './LastEntry'
 import { NextCallBar } from './NextCallBar'
 import { SendingState } from './SendingState'
@@ -155,7 +156,7 @@ describe('a correction that was called', () => {
   it('is asked about with one tap', async () => {
     const onAnswer = vi.fn()
     const asked = followUps(stintRecord(called.slice(0, 1))).filter(isCalled)
-    renderPage(<Prompt asked={asked[0]} onAnswer={onAnswer} suggested={step} onDecide={vi.fn()} onLeave={vi.fn()} />)
+    renderPage(<Prompt asked={asked[0]} onAnswer={onAnswer} suggested={step} onDecide={vi.fn()} onLeave={vi.fn()} otherwise={null} />)
     expect(screen.queryByRole('region', { name: 'Suggested' })).toBeNull() // one thing at a time
     await userEvent.click(screen.getByRole('button', { name: 'Better' }))
     expect(onAnswer).toHaveBeenCalledExactlyOnceWith(asked[0], 'better')
@@ -199,10 +200,36 @@ describe('the state of sending', () => {
   })
 })
 
+describe('a corner while nothing is asked', () => {
+  const record = stintRecord(
+    logOf([
+      [0, { kind: 'line' }],
+      [20, { kind: 'fault', lap: 1, corner: '2', code: 'be', severity: 1 }],
+      [60, { kind: 'line' }],
+      [80, { kind: 'fault', lap: 2, corner: '2', code: 'be', severity: 1 }],
+      [81, { kind: 'praise', lap: 2, corner: '2', code: 'smooth' }],
+    ]),
+  )
+  const { cones } = markedStadium()
+  const shown = (lap: number, corner = '2') =>
+    renderPage(<CornerSoFar corner={corner} lap={lap} record={record} aims={[{ kind: 'mark', corner: '2', code: 'be' }]} cones={cones} />)
+  it('shows the aim there, and what was logged on earlier laps', () => {
+    shown(3)
+    expect(screen.getByText(/^Here before:/).textContent).toBe('Here before: brakes early (laps 1, 2); smooth (lap 2)')
+    expect(screen.getByText('Aim:').parentElement?.textContent).toMatch(/^Aim: brake at the /)
+  })
+  it('says where nothing was logged, and nothing of an aim for another corner', () => {
+    shown(2, '1')
+    expect(screen.getByText('Nothing logged here on earlier laps.')).toBeTruthy()
+    expect(screen.queryByText('Aim:')).toBeNull()
+  })
+})
+
 describe('suggested steps', () => {
   it('are decided or left by the instructor', async () => {
     const handlers = { onDecide: vi.fn(), onLeave: vi.fn() }
-    renderPage(<Prompt asked={undefined} onAnswer={vi.fn()} suggested={step} {...handlers} />)
+    renderPage(<Prompt asked={undefined} onAnswer={vi.fn()} suggested={step} {...handlers} otherwise={<p>Here before: brakes early</p>} />)
+    expect(screen.queryByText(/^Here before/)).toBeNull() // one thing at a time
     expect(screen.getByRole('region', { name: 'Suggested' }).textContent).toContain('less pace, unsafe at corner 2 on lap 1. You decide.')
     await userEvent.click(screen.getByRole('button', { name: 'less pace' }))
     await userEvent.click(screen.getByRole('button', { name: 'Leave as it is' }))

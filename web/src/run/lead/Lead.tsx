@@ -9,6 +9,7 @@ import { buzz } from '../buzz'
 import { CornerStrip } from '../CornerStrip'
 import { FaultTargets } from '../FaultTargets'
 import { LastEntry } from '../LastEntry'
+import { PraiseTargets } from '../PraiseTargets'
 import { SendingState } from '../SendingState'
 import type { SessionStint } from '../SolvedSession'
 import { Target } from '../Target'
@@ -150,6 +151,9 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
         again={before && !here.some((f) => f.lap === passLap && f.code === before.code) ? () => log(before.code) : null}
         better={before && corner !== null ? () => add(stintId, { kind: 'better', lap: passLap, corner, about: before.id }) : null}
         lastCode={before?.code ?? null}
+      />
+      <PraiseTargets
+        disabled={corner === null || !ready || !running}
         onPraise={(code) => {
           if (corner === null) return
           setLast([{ stintId, id: add(stintId, { kind: 'praise', lap: passLap, corner, code }) }])
