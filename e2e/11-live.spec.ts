@@ -150,7 +150,7 @@ test('a real logger that does not know its stint is said to ride here', async ({
   await page.getByRole('button', { name: 'Box 9 is in this car' }).click()
   await expect(page.getByText('Box 9. 1 samples so far.')).toBeVisible()
   await page.getByRole('button', { name: 'Close' }).click()
-  await expect(page.getByRole('button', { name: 'Logger', exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Logger: Box 9' })).toBeVisible()
 })
 
 test('the wall follows several cars by their loggers at once', async ({ page }) => {
@@ -167,7 +167,7 @@ test('the wall follows several cars by their loggers at once', async ({ page }) 
     })
   for (const { stint } of waiting) {
     const name = day.people.find((p) => p.id === stint.studentId)!.name
-    const row = page.getByRole('row', { name: new RegExp(name) })
+    const row = page.getByRole('listitem').filter({ hasText: name })
     await expect(row).toContainText(/past corner \d+, by the logger/, { timeout: 30_000 })
     await expect(row).toContainText(/\d:\d\d\.\d\d/, { timeout: 30_000 })
     await expect.poll(async () => (await laps(page, stint.id)).length).toBeGreaterThanOrEqual(2)

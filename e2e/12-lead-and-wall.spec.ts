@@ -90,18 +90,18 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await page.clock.install({ time: new Date('2026-10-17T13:00:00Z') })
   await shareClock(page)
   await page.goto(`/days/${day.id}/run/wall/${session.id}`)
-  const cars = page.getByRole('table', { name: 'Cars' }).getByRole('row')
-  await expect(cars).toHaveCount(7)
+  const cars = page.getByRole('list', { name: 'Cars' }).getByRole('listitem')
+  await expect(cars).toHaveCount(6)
   await expectAccessible(page)
   const code = page.getByRole('textbox', { name: /^Code for/ })
   await expect(code).toBeFocused()
 
   // released one by one, never sooner than the interval
   await page.keyboard.press('Space')
-  await expect(cars.nth(1)).toContainText('out lap')
+  await expect(cars.nth(0)).toContainText('out lap')
   await page.keyboard.press('Space')
-  await expect(cars.nth(2)).toContainText('waiting')
-  for (let k = 2; k <= 6; k++) {
+  await expect(cars.nth(1)).toContainText('Release it in')
+  for (let k = 1; k <= 5; k++) {
     await page.clock.fastForward(20_500)
     await page.keyboard.press('Space')
     await expect(cars.nth(k)).toContainText('out lap')
@@ -111,12 +111,15 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   // laps by letter: all six start, five come round again, one is late
   await page.clock.fastForward(60_000)
   for (const key of 'abcdef') await page.keyboard.press(key)
-  await expect(cars.nth(6)).toContainText('running')
+  await expect(cars.nth(5)).toContainText('lap 1')
+  // each stands on the ribbon too, with what it needs next
+  const ribbon = page.getByRole('region', { name: 'Where the cars are' })
+  for (const { name } of students) await expect(ribbon.getByRole('button', { name: new RegExp(`^${name}: At the line in`) })).toBeVisible()
   await page.clock.fastForward(130_000)
   for (const key of 'abcde') await page.keyboard.press(key)
   await page.clock.fastForward(30_000)
-  await expect(cars.nth(6)).toContainText(/overdue \d+ s/)
-  await expect(cars.nth(1)).toContainText(/in 1:\d\d/)
+  await expect(cars.nth(5)).toContainText(/overdue \d+ s/)
+  await expect(cars.nth(0)).toContainText(/in 1:\d\d/)
 
   // a code is completed as it is typed, its mistake shown, and taken back
   await page.keyboard.press('Shift+C')
@@ -127,10 +130,10 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await page.keyboard.press('Tab')
   await expect(code).toHaveValue('7te')
   await page.keyboard.type('2')
-  await expect(page.getByText('Enter: corner 7, te, severity 2')).toBeVisible()
+  await expect(page.getByText('Enter: corner 7, turns in early, costs')).toBeVisible()
   await page.keyboard.press('Enter')
   const last = page.getByRole('status', { name: 'Last entry' })
-  await expect(last).toHaveText(`${students[2]!.name}: Lap 2, corner 7: turns in early`)
+  await expect(last).toHaveText(`${students[2]!.name}: Lap 2, corner 7: turns in early, costs`)
   await page.keyboard.type('5be3')
   await page.keyboard.press('Enter')
   await expect(last).toContainText('corner 5: brakes early')
@@ -138,7 +141,7 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await expect(last).toContainText('corner 7: turns in early')
   await page.keyboard.type('0')
   await page.keyboard.press('Enter')
-  await expect(cars.nth(3)).toContainText('in')
+  await expect(cars.nth(2)).toContainText('In. The debrief comes next.')
 
   // the end in time for the last: a lap to finish and one to cool down
   await expect(page.getByText(/^Give the last-lap signal by 13:3\d:\d\d/)).toBeVisible()

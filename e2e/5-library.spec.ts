@@ -61,7 +61,9 @@ test('a vehicle with a negative mass is refused by that field', async ({ page })
 test('a file that is not JSON says so', async ({ page }) => {
   await page.goto('/library/vehicles')
   await give(page, 'Add a vehicle file', 'notes.txt', 'mass: about a ton')
-  await expect(page.getByRole('alert')).toContainText('notes.txt: found text that begins “mass: about a ton”, expected a vehicle file (JSON)')
+  await expect(page.getByRole('alert')).toContainText(
+    'notes.txt: found text that begins “mass: about a ton”, expected a vehicle file (JSON)',
+  )
   // a file that belongs elsewhere is sent there
   await give(page, 'Add a vehicle file', 'lap.gpx', '<?xml version="1.0"?><gpx version="1.1"><trk/></gpx>')
   await expect(page.getByRole('alert')).toContainText('found a GPX recording')

@@ -1,4 +1,4 @@
-import { noConeEdits, usualGround, type Setup, type Vehicle } from '@ochote/contracts'
+import { noConeEdits, usualTerms, type Setup, type Vehicle } from '@ochote/contracts'
 import {
   circuitFromDocument,
   editLine,
@@ -68,7 +68,7 @@ const given = input(4000, 2, centreline)
 const fastest = input(4000, 2)
 const { stored } = accepted(solvePlan(fastest))
 const solution = accepted(solvePlan(given))
-const marked = markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, usualGround)
+const marked = markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, usualTerms)
 const road = roadAlong(solution.track, gripMapOf(solution.track, setup.conditions, solution.usual), solution.line, solution.path)
 row(
   'speeds along a given line (wanted: under 5 ms)',
@@ -92,7 +92,7 @@ row(
 )
 row(
   'cones on a solved plan, and the room they leave',
-  timeMs(() => markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, usualGround).room),
+  timeMs(() => markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, usualTerms).room),
 )
 row(
   'what if, one corner',

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { parseArgs } from 'node:util'
-import { noConeEdits, usualGround, type FieldProblem } from '@ochote/contracts'
+import { noConeEdits, usualTerms, type FieldProblem } from '@ochote/contracts'
 import {
   DEFAULT_REACTION_S,
   FIRST_SESSION_REACTION_S,
@@ -66,7 +66,7 @@ function solve({ circuit, vehicle, setup, step, 'first-session': firstSession }:
     setup: accept(setup, readSetup(readFile(setup))),
     stepM,
   })
-  return markPlan(accept(setup, solution), { firstSession, coneEdits: noConeEdits }, usualGround)
+  return markPlan(accept(setup, solution), { firstSession, coneEdits: noConeEdits }, usualTerms)
 }
 
 function plan(args: string[]): unknown {

@@ -1,4 +1,6 @@
 export { aimSchema, type Aim } from './aim'
+export { usualTerms, type SchoolTerms } from './schoolTerms'
+export { unitsSchema, type Units } from './units'
 export { expectedOf, fieldProblemSchema, fieldProblems, MOST_PROBLEMS, showPath, showValue, type FieldProblem } from './fieldProblem'
 export { vehicleKinds, vehicleSchema, type Vehicle } from './vehicle'
 export { setupSchema, type BrakingSchool, type Conditions, type Setup } from './setup'

@@ -1,6 +1,7 @@
 import * as z from 'zod'
 import { landmarkKinds } from './circuit'
 import { groundSchema, usualGround } from './ground'
+import { unitsSchema } from './units'
 
 /** An item that every drivers' meeting of a school covers. */
 const meetingTopicSchema = z.object({
@@ -84,6 +85,7 @@ const schoolDraftSchema = z.object({
   meeting: z.array(meetingTopicSchema).max(60),
   calls: callLanguageSchema,
   ground: groundSchema.default(usualGround),
+  units: unitsSchema.default('metric'),
 })
 export type SchoolDraft = z.infer<typeof schoolDraftSchema>
 export const schoolSchema = schoolDraftSchema.extend({ version: z.number().int().min(1) })

@@ -14,7 +14,7 @@ import {
   type MarkerScheme,
   type Plan,
   type Problem,
-  usualGround,
+  usualTerms,
 } from '@ochote/contracts'
 import { circuitFromDocument, markPlan, solvePlan } from '@ochote/core'
 import { circuits, seed } from './demo/seed'
@@ -272,7 +272,7 @@ describe('the demonstration', () => {
         stored,
       })
       if (!solution.ok) throw new Error('the demonstration plan is refused')
-      const { cones, room } = markPlan(solution.value, plan, usualGround)
+      const { cones, room } = markPlan(solution.value, plan, usualTerms)
       const [tightest] = room.filter((r) => r.mark === 'brake' && r.marginM !== null).sort((a, b) => a.marginM! - b.marginM!)
       const brake = cones.find((c) => c.duty === 'brake' && c.cornerNumber === tightest!.cornerNumber)!
       const moves = [{ coneId: brake.id, stationM: brake.stationM + tightest!.marginM! + 20, offsetM: brake.offsetM }]

@@ -78,6 +78,7 @@ const stages: RouteObject[] = [
       { path: 'circuits', lazy: async () => ({ Component: (await import('./library/CircuitsBoard')).CircuitsBoard }) },
       { path: 'vehicles', lazy: async () => ({ Component: (await import('./library/VehiclesBoard')).VehiclesBoard }) },
       { path: 'people', lazy: async () => ({ Component: (await import('./library/PeopleBoard')).PeopleBoard }) },
+      { path: 'school', lazy: async () => ({ Component: (await import('./library/SchoolBoard')).SchoolBoard }) },
       { path: 'markers', lazy: async () => ({ Component: (await import('./library/MarkersBoard')).MarkersBoard }) },
     ],
   },

@@ -1,4 +1,4 @@
-import type { ConeEdits } from '@ochote/contracts'
+import type { ConeEdits, Units } from '@ochote/contracts'
 import { signedApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import { describePlace, type ComputedCone } from './placeCones'
 import type { PlacedLandmark } from '../geometry/placedFeatures'
@@ -36,6 +36,7 @@ export function applyConeEdits(
   { track, trace, features: { landmarks } }: ConeLap,
   computedCones: readonly ComputedCone[],
   { moves, locked, notes, added, removed }: ConeEdits,
+  units: Units,
 ): Cone[] {
   const placeAtEdit = (editedM: number, offsetM: number) => {
     const stationM = wrapStation(track, editedM) // the circuit's length may have changed since
@@ -45,7 +46,7 @@ export function applyConeEdits(
       offsetM,
       side,
       speedMps: valueAt(track, trace.speedMps, stationM),
-      ...describePlace(track, landmarks, stationM, offsetM),
+      ...describePlace(track, landmarks, stationM, offsetM, units),
     }
   }
   const marksOf = (id: string) => ({ locked: locked.includes(id), remark: notes.find((n) => n.coneId === id)?.note ?? '' })

@@ -1,5 +1,7 @@
+import type { Units } from '@ochote/contracts'
 import type { PlacedLandmark } from '../geometry/placedFeatures'
 import { stationsApart, type Track } from '../geometry/track'
+import { wholeLength } from '../geometry/units'
 
 const KIND_WORDS: Record<string, string> = {
   'kerb-start': 'the start of the kerb',
@@ -65,8 +67,8 @@ function called(landmark: PlacedLandmark): string {
   return KIND_WORDS[landmark.kind] ?? `the ${landmark.kind}`
 }
 
-/** The place in words of a briefing: "14 m past the end of the kerb". */
-export function foundByPhrase(track: Track, landmarks: readonly PlacedLandmark[], stationM: number): string {
+/** The place in words of a briefing, in the school's units: "14 m past the end of the kerb". */
+export function foundByPhrase(track: Track, landmarks: readonly PlacedLandmark[], stationM: number, units: Units): string {
   const found = foundBy(track, landmarks, stationM)
   switch (found.relation) {
     case 'at':
@@ -74,9 +76,9 @@ export function foundByPhrase(track: Track, landmarks: readonly PlacedLandmark[]
     case 'halfway':
       return `halfway between the ${found.mark.name} and the ${found.next.name} boards`
     case 'fromStart':
-      return `${found.metres} m from the start line`
+      return `${wholeLength(found.metres, units)} from the start line`
     case 'before':
     case 'past':
-      return `${found.metres} m ${found.relation} ${called(found.mark)}`
+      return `${wholeLength(found.metres, units)} ${found.relation} ${called(found.mark)}`
   }
 }

@@ -1,4 +1,4 @@
-import type { BrakingSchool, Duty } from '@ochote/contracts'
+import type { BrakingSchool, Duty, Units } from '@ochote/contracts'
 import type { CornerMarks, EdgeMark } from '../corners/cornerMarks'
 import type { CornerPoint, CornerPoints } from '../corners/cornerPoints'
 import type { Corner } from '../geometry/corners'
@@ -34,6 +34,8 @@ interface ConeRules {
   brakingSchool: BrakingSchool
   /** a first session: brake marks come earlier by one second of late reaction */
   firstSession: boolean
+  /** what the way to find a cone is said in */
+  units: Units
 }
 
 const OUTSIDE_EDGE_M = 0.3
@@ -132,7 +134,7 @@ export function coneOffset(track: Track, side: 'left' | 'right', stationM: numbe
 }
 
 /** What is known about a cone at a station and offset: its place on the ground, and how to find it. */
-export function describePlace(track: Track, landmarks: readonly PlacedLandmark[], stationM: number, offsetM: number) {
+export function describePlace(track: Track, landmarks: readonly PlacedLandmark[], stationM: number, offsetM: number, units: Units) {
   const { x, y } = placeAt(track, stationM, offsetM)
   const edge = offsetM >= 0 ? valueAt(track, track.halfLeftM, stationM) : valueAt(track, track.halfRightM, stationM)
   return {
@@ -140,7 +142,7 @@ export function describePlace(track: Track, landmarks: readonly PlacedLandmark[]
     y,
     ...toLonLat(track.circuit.frame, x, y),
     inFromEdgeM: edge - Math.abs(offsetM),
-    foundBy: foundByPhrase(track, landmarks, stationM),
+    foundBy: foundByPhrase(track, landmarks, stationM, units),
   }
 }
 
@@ -167,7 +169,7 @@ export function placeCones(
       offsetM,
       speedMps: w.speedMps,
       note: w.note,
-      ...describePlace(track, landmarks, stationM, offsetM),
+      ...describePlace(track, landmarks, stationM, offsetM, rules.units),
     }
   })
 }

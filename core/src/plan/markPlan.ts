@@ -1,4 +1,4 @@
-import type { ConeEdits, Ground } from '@ochote/contracts'
+import type { ConeEdits, SchoolTerms } from '@ochote/contracts'
 import { applyConeEdits, type Cone } from '../cones/coneEdits'
 import { placeCones, type ComputedCone } from '../cones/placeCones'
 import { stationsApart, valueAt } from '../geometry/track'
@@ -32,24 +32,25 @@ export interface ConeRulesOfPlan {
 
 /**
  * Puts the cones on a solved plan and computes the room they leave.
- * @param ground - braking beyond the edge, as the school takes it to be
+ * @param terms - what the school says for all its plans: braking beyond the edge, and its units
  * @param placedFor - the solution that the cones are placed for, where another vehicle type drives them than they were placed for;
  * speeds and room are always those of `solution`, the vehicle that is driven
  */
 export function markPlan(
   solution: PlanSolution,
   { firstSession, coneEdits }: ConeRulesOfPlan,
-  ground: Ground,
+  { ground, units }: SchoolTerms,
   placedFor: PlanSolution = solution,
 ): MarkedPlan {
   const { track, trace, features } = solution
   const placed = placeCones(placedFor.track, features.landmarks, placedFor.corners, {
     firstSession,
     brakingSchool: placedFor.setup.brakingSchool,
+    units,
   })
   const computedCones =
     placedFor === solution ? placed : placed.map((cone) => ({ ...cone, speedMps: valueAt(track, trace.speedMps, cone.stationM) }))
-  const cones = applyConeEdits(solution, computedCones, coneEdits)
+  const cones = applyConeEdits(solution, computedCones, coneEdits, units)
   let room: readonly RoomToBeWrong[] | null = null
   let tooFast: readonly RoomTooFast[] | null = null
   let findings: readonly MarkFinding[] | null = null

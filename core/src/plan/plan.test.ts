@@ -1,5 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import { noConeEdits, usualGround, type Vehicle } from '@ochote/contracts'
+import { noConeEdits, usualTerms, type Vehicle } from '@ochote/contracts'
 import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circuitDocument, stadiumPoints } from '../../fixtures/circuits'
 import { plainMarks } from '../../fixtures/plainMarks'
@@ -106,7 +106,7 @@ describe('cones', () => {
   })
 
   it('come one second earlier to brake in a first session', () => {
-    const first = markPlan(plan, { firstSession: true, coneEdits: noConeEdits }, usualGround)
+    const first = markPlan(plan, { firstSession: true, coneEdits: noConeEdits }, usualTerms)
     const usual = marks().cones.find((c) => c.id === '1-brake')!
     const early = first.cones.find((c) => c.id === '1-brake')!
     expect(signedApart(plan.track, early.stationM, usual.stationM)).toBeCloseTo(usual.speedMps, 0)
@@ -169,7 +169,12 @@ describe('phrases for finding a mark', () => {
     { at: 660, words: '40 m before the lone pine' },
     { at: 1500, words: '1500 m from the start line' },
   ])('"$words"', ({ at, words }) => {
-    expect(foundByPhrase(lap(), landmarks, at)).toBe(words)
+    expect(foundByPhrase(lap(), landmarks, at, 'metric')).toBe(words)
+  })
+
+  it('is said in yards by a school that measures in them', () => {
+    const said = (at: number) => foundByPhrase(lap(), landmarks, at, 'imperial')
+    expect([said(240), said(1500), said(251)]).toEqual(['11 yd before the 100 board', '1640 yd from the start line', 'at the 100 board'])
   })
 
   it('name the cone in advice', () => {

@@ -1,4 +1,4 @@
-import { noConeEdits, usualGround, type Setup } from '@ochote/contracts'
+import { noConeEdits, usualTerms, type Setup } from '@ochote/contracts'
 import { describe, expect, it } from 'vitest'
 import { accepted, checkSetup, checkVehicle, circuitDocument, stadiumPoints } from '../../fixtures/circuits'
 import { plainMarks } from '../../fixtures/plainMarks'
@@ -41,7 +41,7 @@ describe('cones placed for another vehicle type', () => {
   const light = accepted(solvePlan({ circuit: read(), vehicle: hatch, setup: given }))
   const driven = accepted(solvePlan({ circuit: read(), vehicle: weak, setup: given }))
   const rules = { firstSession: false, coneEdits: noConeEdits }
-  const mixed = markPlan(driven, rules, usualGround, light)
+  const mixed = markPlan(driven, rules, usualTerms, light)
 
   it('stand where they were placed', () => {
     expect(mixed.cones.map((c) => [c.id, c.stationM])).toEqual(plainMarks(light).cones.map((c) => [c.id, c.stationM]))

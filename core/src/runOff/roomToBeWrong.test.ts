@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { noConeEdits, usualGround, type Vehicle } from '@ochote/contracts'
+import { noConeEdits, usualGround, usualTerms, type Vehicle } from '@ochote/contracts'
 import fc from 'fast-check'
 import { accepted, checkSetup, circuitDocument, position } from '../../fixtures/circuits'
 import { plainVehicle } from '../../fixtures/roads'
@@ -47,7 +47,7 @@ const vehicle = plainVehicle({ torqueNm: [[0, 120]], muBrake: 1, brakeMaxG: 1 })
 const setup = { ...checkSetup('blend-080'), lineSchool: 'given' as const, givenLine: [[0, 0]] as [number, number][] }
 const solvedOn = (depthM: number | null) => accepted(solvePlan({ circuit: stadium(depthM), vehicle, setup }))
 function firstCorner(depthM: number | null, firstSession = false) {
-  const marked = markPlan(solvedOn(depthM), { firstSession, coneEdits: noConeEdits }, usualGround)
+  const marked = markPlan(solvedOn(depthM), { firstSession, coneEdits: noConeEdits }, usualTerms)
   return { ...marked, room: marked.room[0]! }
 }
 
@@ -177,7 +177,7 @@ describe('the ground beyond the edge', () => {
     const driven = { ...vehicle, ...change }
     const conditions = { ...setup.conditions, grip }
     const solution = accepted(solvePlan({ circuit: stadium(20, surface), vehicle: driven, setup: { ...setup, conditions } }))
-    return markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, usualGround).room[0]!
+    return markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, usualTerms).room[0]!
   }
 
   it('is grass, gravel, or the road’s own on asphalt; wet under a grip of 0.85; next to nothing for a motorcycle', () => {
@@ -200,7 +200,7 @@ describe('the ground beyond the edge', () => {
     const solution = solvedOn(20)
     const marginWith = (dry: number) => {
       const ground = { ...usualGround, grass: { dry, wet: dry } }
-      return markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, ground).room[0]!.marginM!
+      return markPlan(solution, { firstSession: false, coneEdits: noConeEdits }, { ...usualTerms, ground }).room[0]!.marginM!
     }
     fc.assert(
       fc.property(fc.double({ min: 0.02, max: 1.2, noNaN: true }), fc.double({ min: 0, max: 0.3, noNaN: true }), (dry, better) => {

@@ -13,6 +13,7 @@ import {
   storedSolutionSchema,
   noConeEdits,
   usualGround,
+  usualTerms,
   type Aim,
   type CircuitDocument,
   type StoredSolution,
@@ -208,7 +209,7 @@ function markedPlanOf(plan: Plan): MarkedPlan {
   const stored = storedSolutionOf(plan, vehicle)
   const solved = solvePlan({ circuit: circuit.value, vehicle, setup: plan.setup, ...(stored ? { stored } : {}) })
   if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
-  const marked = markPlan(solved.value, plan, usualGround)
+  const marked = markPlan(solved.value, plan, usualTerms)
   markedPlans.set(plan.id, marked)
   return marked
 }
@@ -305,7 +306,10 @@ export async function seed(all: Repositories, today: string): Promise<boolean> {
     if (i < DRIVEN_ON_SECOND) await driveStint(all, secondDay, stint, i, { improved: 0.6, debriefed: i < DRIVEN_ON_SECOND - 1 })
     else await all.stints.add(stint)
   }
-  await all.schools.save({ name: 'Longdyke Driver Training', meeting: [...defaultMeeting], calls: defaultCalls, ground: usualGround }, 1)
+  await all.schools.save(
+    { name: 'Longdyke Driver Training', meeting: [...defaultMeeting], calls: defaultCalls, ground: usualGround, units: 'metric' },
+    1,
+  )
   await holdMeetings(all, firstDay, secondDay)
   await all.sessions.save({
     version: 0,

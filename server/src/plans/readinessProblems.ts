@@ -16,7 +16,7 @@ export async function readinessProblems(all: Repositories, pool: ComputePool, so
   const circuit = await all.circuits.find(plan.circuitId)
   if (!scheme || !circuit) throw new Error(`plan ${plan.id} names a marker scheme or a circuit that is not stored`)
   const { document } = circuit
-  const { ground } = await all.schools.find()
+  const { ground, units } = await all.schools.find()
   const types = await drivenTypes(all, plan)
   const solved = await Promise.all(
     types.map(async ({ vehicle }) => ({ vehicle, stored: await solver.stored({ document, vehicle, setup }) })),
@@ -28,7 +28,7 @@ export async function readinessProblems(all: Repositories, pool: ComputePool, so
     if (!own || !placed)
       return [problem(`not computed yet for ${type.vehicle.name}`, 'a plan that the server has computed: try again in a moment')]
     const outcome = await pool.run('unready', {
-      ...{ document, plan, scheme, ground },
+      ...{ document, plan, scheme, terms: { ground, units } },
       driven: { vehicle: driven.vehicle, stored: own },
       placedFor: { vehicle: placedFor.vehicle, stored: placed },
     })

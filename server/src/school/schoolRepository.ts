@@ -13,7 +13,14 @@ interface SchoolRow {
 const ID = 'school'
 
 /** The settings before a school makes its own. */
-const defaultSchool: School = { name: 'Our school', meeting: [...defaultMeeting], calls: defaultCalls, ground: usualGround, version: 1 }
+const defaultSchool: School = {
+  name: 'Our school',
+  meeting: [...defaultMeeting],
+  calls: defaultCalls,
+  ground: usualGround,
+  units: 'metric',
+  version: 1,
+}
 
 /** A school's settings for all its days. */
 export function schoolRepository(db: Knex) {

@@ -1,4 +1,4 @@
-import type { CircuitDocument, FieldProblem, Ground, MarkerScheme, Plan, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
+import type { CircuitDocument, FieldProblem, SchoolTerms, MarkerScheme, Plan, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
 import { circuitFromDocument, markPlan, readiness, sampleTrack, solvePlan, success, type Outcome, type PlanSolution } from '@ochote/core'
 
 /** What a solution is computed from. */
@@ -14,7 +14,7 @@ export interface ReadinessTask {
   readonly document: CircuitDocument
   readonly plan: Pick<Plan, 'setup' | 'firstSession' | 'coneEdits' | 'unsafeAnswers'>
   readonly scheme: MarkerScheme
-  readonly ground: Ground
+  readonly terms: SchoolTerms
   readonly driven: { readonly vehicle: Vehicle; readonly stored: StoredSolution }
   readonly placedFor: { readonly vehicle: Vehicle; readonly stored: StoredSolution }
 }
@@ -34,14 +34,14 @@ export function solution(task: SolveTask): Outcome<StoredSolution, FieldProblem[
 export const whole = solved
 
 /** What keeps a plan from being ready, in words. */
-export function unready({ document, plan, scheme, ground, driven, placedFor }: ReadinessTask): Outcome<string[], FieldProblem[]> {
+export function unready({ document, plan, scheme, terms, driven, placedFor }: ReadinessTask): Outcome<string[], FieldProblem[]> {
   const { setup } = plan
   const own = solved({ document, setup, ...driven })
   if (!own.ok) return own
   const placed = driven === placedFor ? own : solved({ document, setup, ...placedFor })
   if (!placed.ok) return placed
   const items = readiness({
-    marked: markPlan(own.value, plan, ground, placed.value),
+    marked: markPlan(own.value, plan, terms, placed.value),
     scheme,
     answers: plan.unsafeAnswers,
     students: 0,

@@ -1,6 +1,6 @@
 import { Autocomplete, Button, TextField, Typography } from '@mui/material'
 import type { Aim } from '@ochote/contracts'
-import { aimClash, aimWords, type Cone, type MarkOf } from '@ochote/core'
+import { aimClash, aimWords, faultOf, type Cone, type MarkOf } from '@ochote/core'
 
 interface AimFieldProps {
   label: string
@@ -17,7 +17,7 @@ interface AimFieldProps {
 export function AimField({ label, aim, choices, cones, markOf, onChange }: AimFieldProps) {
   const words = aim ? aimWords(aim, markOf) : ''
   const clash = aim && aimClash(aim, cones)
-  const isTied = aim?.kind === 'mark'
+  const isTied = aim?.kind === 'mark' && (faultOf(aim.code)?.markDuty ?? null) !== null
   const typed = (text: string) => {
     if (text === words) return
     const tied = choices.find((choice) => aimWords(choice, markOf) === text)

@@ -38,7 +38,6 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
         {choice}
         <Box sx={{ flex: 1 }} />
         <SaveState state={saves} />
-        <BriefParts open="Student" dayId={day.id} stintId={stint.id} />
         <PdfButton
           name={`Brief ${student.name}.pdf`}
           make={async () =>
@@ -60,16 +59,16 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
       </Stack>
       {error && <ProblemNotice error={error} onRetry={retry} />}
       <ConflictDialog what="brief" conflict={conflict} />
-      <Typography color="text.secondary">
-        {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {car.name} with {instructor.name} · {plan.name},
-        planned lap {lapTime(solution.trace.lapTimeS)}
-      </Typography>
+      <Stack direction="row" sx={{ columnGap: 2, rowGap: 0.5, alignItems: 'center', flexWrap: 'wrap' }}>
+        <BriefParts open="Student" dayId={day.id} stintId={stint.id} />
+        <Typography color="text.secondary">
+          {longDay(day.date)}, {stint.startsAt} · {count(stint.plannedLaps, 'lap')} in {car.name} with {instructor.name} · {plan.name},
+          planned lap {lapTime(solution.trace.lapTimeS)}
+        </Typography>
+      </Stack>
       <OtherTypesCones open={open} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,5fr) minmax(0,6fr)' }, gap: 3, flex: 1 }}>
         <Stack sx={{ gap: 2 }}>
-          <Box sx={{ height: { xs: 280, md: 300 } }}>
-            <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
-          </Box>
           <Aims
             stintId={stint.id}
             aims={brief.aims}
@@ -78,6 +77,9 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
             cones={cones}
             onChange={(aims, of) => change({ ...brief, aims }, of)}
           />
+          <Box sx={{ height: { xs: 280, md: 320 } }}>
+            <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
+          </Box>
           <Wishes student={student} vehicleNotes={[car.notes, vehicleType.vehicle.notes].filter(Boolean).join(' ')} />
           <TodaysSection solution={solution} aims={brief.aims} onCorner={chooseCorner} />
         </Stack>

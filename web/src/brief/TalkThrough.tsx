@@ -14,6 +14,7 @@ import { TalkQuestions } from './TalkQuestions'
 import { TalkSteps } from './TalkSteps'
 import { useTalkClock } from './useTalkClock'
 import { useTalkKeys } from './useTalkKeys'
+import { distance } from '../format/format'
 
 /** The lap played along ribbon and map, or stepped mark by mark: what, where, why; questions kept where they were asked. */
 export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNode }) {
@@ -63,7 +64,7 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
         <Stack sx={{ gap: 1.5, minHeight: 0 }}>
           <Box component="section" aria-label="Now" aria-live="polite" sx={{ minHeight: 128 }}>
             <Typography variant="body2" color="text.secondary">
-              {at + 1} of {steps.length}, {Math.round(step.stationM)} m from the line · arrow keys, space plays
+              {at + 1} of {steps.length}, {distance(step.stationM)} from the line · arrow keys, space plays
             </Typography>
             <Typography sx={{ fontSize: 'clamp(1.5rem, 2.6vw, 2.2rem)', fontWeight: 750, lineHeight: 1.15 }}>{step.what}</Typography>
             <Typography sx={{ fontSize: '1.25rem' }}>{step.where}</Typography>

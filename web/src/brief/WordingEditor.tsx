@@ -6,7 +6,6 @@ import {
   DialogContent,
   DialogContentText,
   DialogTitle,
-  MenuItem,
   Stack,
   TextField,
   Typography,
@@ -73,17 +72,9 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
         </DialogContentText>
         <Stack direction="row" sx={{ gap: 1.5 }}>
           {field('language', 'Language, such as en-GB', calls.language, (language) => setCalls({ ...calls, language }))}
-          <TextField
-            select
-            size="small"
-            label="Lengths in"
-            value={calls.unit}
-            sx={{ minWidth: 120 }}
-            onChange={(e) => setCalls({ ...calls, unit: e.target.value as CallLanguage['unit'] })}
-          >
-            <MenuItem value="m">metres</MenuItem>
-            <MenuItem value="yd">yards</MenuItem>
-          </TextField>
+          <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'end' }}>
+            Lengths are in {calls.unit === 'yd' ? 'yards' : 'metres'}, as the shelf has it under School.
+          </Typography>
         </Stack>
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '110px repeat(3, 1fr)' }, gap: 1, alignItems: 'center' }}>
           {callVerbs.map((verb) => (

@@ -2,7 +2,7 @@ import { AddLocationAltOutlined, DeleteOutlined, FlagOutlined } from '@mui/icons
 import { Button, Stack, Typography } from '@mui/material'
 import type { CircuitDocument } from '@ochote/contracts'
 import type { Track } from '@ochote/core'
-import { count, kilometres, metres } from '../format/format'
+import { count, lapLength, metres } from '../format/format'
 import {
   centrelineIndex,
   featuresIn,
@@ -65,7 +65,7 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
       />
       {track && (
         <Typography variant="body2" color="text.secondary">
-          {kilometres(track.lengthM)}, {closed ? 'closed' : 'open'}, {count(places.length, 'position')}
+          {lapLength(track.lengthM)}, {closed ? 'closed' : 'open'}, {count(places.length, 'position')}
         </Typography>
       )}
       <Typography variant="h2">

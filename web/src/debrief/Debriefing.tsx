@@ -52,7 +52,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
         <Box sx={{ flex: 1 }} />
         {driven && (
           <>
-            <SaveState state={state} before="Suggested from the log; saved with your first change" />
+            <SaveState state={state} before="Suggested from the log, not saved" />
             <Button
               startIcon={<TableViewOutlined />}
               onClick={() => saveFile(debriefCsv(open, record, followed), `Debrief ${student.name}.csv`)}

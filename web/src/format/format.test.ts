@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { count, difference, kilometres, lapTime, longDay, metres, runningTime, shortDay, speed } from './format'
+import { count, difference, distance, fineDistance, lapLength, lapTime, longDay, metres, runningTime, shortDay, speed } from './format'
+import { setUnits } from './units'
 
 describe('numbers as they are read', () => {
   it.each([
@@ -29,8 +30,22 @@ describe('numbers as they are read', () => {
     expect([difference(0.31), difference(-0.2), difference(0.001)]).toEqual(['0.31 s slower', '0.20 s quicker', 'the same time'])
   })
 
+  it('are in the school’s units, on this device from then on', () => {
+    setUnits('imperial')
+    expect([speed(10), distance(100), fineDistance(1), lapLength(2912), metres(100)]).toEqual([
+      '22 mph',
+      '109 yd',
+      '1.1 yd',
+      '1.81 miles',
+      '100 m',
+    ])
+    expect(localStorage.getItem('ochote.units')).toBe('imperial')
+    setUnits('metric')
+    expect([speed(10), distance(100)]).toEqual(['36 km/h', '100 m'])
+  })
+
   it('carries units', () => {
-    expect([speed(10), metres(12.6), kilometres(2912), count(1, 'lap'), count(3, 'lap')]).toEqual([
+    expect([speed(10), metres(12.6), lapLength(2912), count(1, 'lap'), count(3, 'lap')]).toEqual([
       '36 km/h',
       '13 m',
       '2.91 km',

@@ -1,6 +1,5 @@
 import dayjs from 'dayjs'
-
-const KMH_PER_MPS = 3.6
+import { unitSet } from './units'
 
 /** 1:42.36 */
 export function lapTime(seconds: number): string {
@@ -16,12 +15,21 @@ export function runningTime(seconds: number): string {
   return `${Math.floor(tenths / 600)}:${((tenths % 600) / 10).toFixed(1).padStart(4, '0')}`
 }
 
-/** 104 km/h */
-export const speed = (mps: number): string => `${kmh(mps)} km/h`
-export const kmh = (mps: number): number => Math.round(mps * KMH_PER_MPS)
+/** "104 km/h", or "65 mph" in a school that says so */
+export const speed = (mps: number): string => `${speedNumber(mps)} ${unitSet().speed}`
+export const speedNumber = (mps: number): number => Math.round(mps / unitSet().speedMps)
+export const speedUnit = (): string => unitSet().speed
 
+/** "14 m" or "15 yd" */
+export const distance = (m: number): string => `${distanceNumber(m)} ${unitSet().length}`
+export const distanceNumber = (m: number): number => Math.round(m / unitSet().lengthM)
+export const distanceUnit = (): string => unitSet().length
+/** "1.5 m" or "1.6 yd" */
+export const fineDistance = (m: number): string => `${(m / unitSet().lengthM).toFixed(1)} ${unitSet().length}`
+/** a length of track: "2.90 km" or "1.80 miles" */
+export const lapLength = (m: number): string => `${(m / unitSet().lapM).toFixed(2)} ${unitSet().lap}`
+/** "110 m": always metres, as a circuit's own file has them */
 export const metres = (m: number): string => `${Math.round(m)} m`
-export const kilometres = (m: number): string => `${(m / 1000).toFixed(2)} km`
 
 /** "0.31 s slower", "0.20 s quicker" */
 export function difference(seconds: number): string {

@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import { circuitSummarySchema, type CircuitSummary } from '@ochote/contracts'
 import { circuitFromDocument, cornersOf, sampleTrack } from '@ochote/core'
 import { archivedQuery, circuitQuery, circuitsQuery } from '../api/queries'
-import { count, kilometres } from '../format/format'
+import { count, lapLength } from '../format/format'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { ArchivedList } from '../records/ArchivedList'
@@ -93,7 +93,7 @@ function CircuitCard({ circuit, onArchive }: { circuit: CircuitSummary; onArchiv
         </IconButton>
       </Typography>
       <Typography variant="body2" color="text.secondary">
-        {kilometres(circuit.lengthM)}, {circuit.closed ? 'closed' : 'open'}
+        {lapLength(circuit.lengthM)}, {circuit.closed ? 'closed' : 'open'}
         {track && `, ${count(cornersOf(track).length, 'corner')}`}
       </Typography>
     </Box>

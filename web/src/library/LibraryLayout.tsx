@@ -7,6 +7,7 @@ const boards = [
   { path: '/library/vehicles', name: 'Vehicles' },
   { path: '/library/people', name: 'People' },
   { path: '/library/markers', name: 'Marker schemes' },
+  { path: '/library/school', name: 'School' },
 ] as const
 
 /** The shelf: what days are made of. */

@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material'
 import type { Change, Cone, MarkedPlan } from '@ochote/core'
-import { difference } from '../format/format'
+import { difference, fineDistance } from '../format/format'
 import type { SolutionInput } from '../workers/useSolution'
 import { useWhatIf } from '../workers/useWhatIf'
 import { roomWords } from './roomWords'
@@ -45,8 +45,8 @@ function TimeOf({ cone, change, input, marked }: ConeEffectProps & { change: Cha
     <Typography variant="caption" component="p" color={off ? 'error' : 'text.secondary'}>
       Driven to:{' '}
       {off
-        ? `off the track, ${(-data.outer.clearM).toFixed(1)} m past the outer edge`
-        : `${difference(data.totalLostS)} a lap than planned, ${data.outer.clearM.toFixed(1)} m left at the outer edge`}
+        ? `off the track, ${fineDistance(-data.outer.clearM)} past the outer edge`
+        : `${difference(data.totalLostS)} a lap than planned, ${fineDistance(data.outer.clearM)} left at the outer edge`}
     </Typography>
   )
 }

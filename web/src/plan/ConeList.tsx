@@ -5,7 +5,7 @@ import type { ReactNode } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import type { Moved, Cone } from '@ochote/core'
 import { CommitField } from '../forms/CommitField'
-import { speed } from '../format/format'
+import { distance, fineDistance, speed } from '../format/format'
 import { DutyMark } from '../cones/DutyMark'
 
 interface ConeListProps {
@@ -35,8 +35,8 @@ const Row = styled(ButtonBase)(({ theme }) => ({
 
 /** "8 m earlier and 0.4 m further left than computed" */
 function movedWords({ alongM, acrossM }: Moved): string {
-  const along = Math.abs(alongM) < 0.5 ? null : `${Math.abs(alongM).toFixed(0)} m ${alongM > 0 ? 'later' : 'earlier'}`
-  const across = Math.abs(acrossM) < 0.1 ? null : `${Math.abs(acrossM).toFixed(1)} m further ${acrossM > 0 ? 'left' : 'right'}`
+  const along = Math.abs(alongM) < 0.5 ? null : `${distance(Math.abs(alongM))} ${alongM > 0 ? 'later' : 'earlier'}`
+  const across = Math.abs(acrossM) < 0.1 ? null : `${fineDistance(Math.abs(acrossM))} further ${acrossM > 0 ? 'left' : 'right'}`
   const parts = [along, across].filter((p) => p !== null)
   return parts.length === 0 ? 'As computed' : `${parts.join(' and ')} than computed`
 }
@@ -124,7 +124,7 @@ function ConeHands({ cone, onNudge, onPutBack, onLock, onRemark, onTakeAway, eff
       <CommitField label="Note for the person placing it" value={cone.remark} onTake={(remark) => onRemark(cone.id, remark)} />
       {effect?.(cone)}
       <Typography variant="caption" color="text.secondary">
-        {speed(cone.speedMps)} planned · {Math.abs(cone.inFromEdgeM).toFixed(1)} m {cone.inFromEdgeM < 0 ? 'outside' : 'inside'} the edge ·{' '}
+        {speed(cone.speedMps)} planned · {fineDistance(Math.abs(cone.inFromEdgeM))} {cone.inFromEdgeM < 0 ? 'outside' : 'inside'} the edge ·{' '}
         {cone.lat.toFixed(6)}, {cone.lon.toFixed(6)}
       </Typography>
     </Stack>

@@ -8,7 +8,7 @@ import { useSaveSchool } from '../api/useSaveSchool'
 import { numberText, outOfBounds, typedNumber } from '../forms/numbers'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { useGround } from '../workers/useGround'
+import { useSchoolTerms } from '../workers/useSchoolTerms'
 
 interface GroundNoteProps {
   vehicle: Pick<Vehicle, 'kind'>
@@ -17,7 +17,7 @@ interface GroundNoteProps {
 
 /** With which grip beyond the edge the room is computed, and where it is changed for the school. */
 export function GroundNote({ vehicle, conditions }: GroundNoteProps) {
-  const ground = useGround()
+  const { ground } = useSchoolTerms()
   const school = useQuery(schoolQuery).data
   const [isOpen, setIsOpen] = useState(false)
   const grip = (surface: 'grass' | 'gravel') => `${surface} ${(groundGrip(surface, vehicle, conditions, ground) ?? 0).toFixed(2)} g`

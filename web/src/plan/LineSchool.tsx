@@ -1,6 +1,6 @@
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import type { LateApexCorner, LineReport, PlanSolution } from '@ochote/core'
-import { metres } from '../format/format'
+import { distance, distanceNumber, fineDistance } from '../format/format'
 
 const degrees = (rad: number) => `${Math.abs((rad * 180) / Math.PI).toFixed(1)}°`
 
@@ -29,7 +29,7 @@ function ByHand({ overEdge }: Pick<LineReport, 'overEdge'>) {
       ) : (
         <Typography variant="body2" color="error" sx={{ fontWeight: 700 }}>
           Unsafe, over the edge:{' '}
-          {overEdge.map((o) => `${o.byM.toFixed(1)} m on the ${o.side}, ${Math.round(o.fromM)} to ${Math.round(o.toM)} m`).join('; ')}.
+          {overEdge.map((o) => `${fineDistance(o.byM)} on the ${o.side}, ${distanceNumber(o.fromM)} to ${distance(o.toM)}`).join('; ')}.
         </Typography>
       )}
     </Box>
@@ -63,7 +63,7 @@ export function LineSchool({ solution, leftOut = [], onLeaveOut }: LineSchoolPro
       <Typography variant="body2">
         {costS.toFixed(2)} s a lap slower than the fastest line.
         {gain !== null &&
-          ` Driven 10 % too fast, ${metres(Math.abs(gain))} ${gain >= 0 ? 'more' : 'less'} is left to the outer edge on average.`}
+          ` Driven 10 % too fast, ${distance(Math.abs(gain))} ${gain >= 0 ? 'more' : 'less'} is left to the outer edge on average.`}
       </Typography>
       {unmet.length > 0 && (
         <Typography variant="body2" color="warning.main">

@@ -47,14 +47,13 @@ export function PlanEditor({ day, plan, onOpen }: PlanEditorProps) {
         conflict={state.conflict}
         differences={state.conflict?.theirs ? draftDifferences(draft, state.conflict.theirs, day) : null}
       />
-      <Stack direction="row" sx={{ px: 2, py: 1, gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Stack direction="row" sx={{ px: 2, py: 0.75, columnGap: 1.5, rowGap: 0.25, alignItems: 'center', flexWrap: 'wrap' }}>
         <Typography variant="h1" sx={{ fontSize: '1.3rem' }}>
           Plan
         </Typography>
         <TextField
           select
           size="small"
-          label="Plan"
           hiddenLabel
           value={plan.id}
           onChange={(e) => onOpen(e.target.value)}

@@ -7,7 +7,7 @@ import { TrackMap } from '../trackMap/TrackMap'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { RibbonFoot } from '../ribbon/RibbonFoot'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
-import { useGround } from '../workers/useGround'
+import { useSchoolTerms } from '../workers/useSchoolTerms'
 import type { SolutionInput } from '../workers/useSolution'
 import { moved } from './coneEdits'
 import { HandReadout } from './HandReadout'
@@ -51,11 +51,11 @@ export function PlanWork({ day, plan, marked, input, state }: PlanWorkProps) {
   const otherwise = useMemo(() => (whatIf ? whatIfPath(data, whatIf, input.vehicle.widthM) : []), [data, whatIf, input.vehicle.widthM])
   const margins = useMemo(() => (tab === 'room' ? marginsOf(marked) : null), [tab, marked])
   const { firstSession } = draft
-  const ground = useGround()
+  const terms = useSchoolTerms()
   const coneEdits = useMemo(() => (dragged ? moved(draft.coneEdits, dragged) : draft.coneEdits), [draft.coneEdits, dragged])
   const { cones } = useMemo(
-    () => (shown === marked.solution && coneEdits === draft.coneEdits ? marked : markPlan(shown, { firstSession, coneEdits }, ground)),
-    [shown, marked, coneEdits, draft.coneEdits, firstSession, ground],
+    () => (shown === marked.solution && coneEdits === draft.coneEdits ? marked : markPlan(shown, { firstSession, coneEdits }, terms)),
+    [shown, marked, coneEdits, draft.coneEdits, firstSession, terms],
   )
   const drag = (coneId: string, { stationM, offsetM }: ConePlace, done: boolean) => {
     if (draft.coneEdits.locked.includes(coneId)) return

@@ -1,5 +1,6 @@
 import { useTheme } from '@mui/material'
 import type { RoomToBeWrong } from '@ochote/core'
+import { distance } from '../format/format'
 
 const WIDTH = 260
 const HEIGHT = 30
@@ -11,9 +12,9 @@ export function RoomBar({ room, longestM }: { room: RoomToBeWrong; longestM: num
   const { reactionM, brakingM, toEdgeM, toObstacleM, verdict } = room
   const stopsM = reactionM + brakingM
   const words = [
-    `stops ${stopsM.toFixed(0)} m from the cone, ${reactionM.toFixed(0)} m of it late`,
-    ...(toEdgeM === null ? [] : [`the edge at ${toEdgeM.toFixed(0)} m`]),
-    ...(toObstacleM === null ? [] : [`the first obstacle at ${toObstacleM.toFixed(0)} m`]),
+    `stops ${distance(stopsM)} from the cone, ${distance(reactionM)} of it late`,
+    ...(toEdgeM === null ? [] : [`the edge at ${distance(toEdgeM)}`]),
+    ...(toObstacleM === null ? [] : [`the first obstacle at ${distance(toObstacleM)}`]),
   ].join('; ')
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" height={HEIGHT} preserveAspectRatio="xMinYMid meet" role="img" aria-label={words}>
@@ -31,7 +32,7 @@ export function RoomBar({ room, longestM }: { room: RoomToBeWrong; longestM: num
         <g>
           <path d={`M${x(toObstacleM)},1 v17`} stroke={tokens.unsafe} strokeWidth={3.5} />
           <text x={Math.min(WIDTH, x(toObstacleM) + 3)} y={28} fontSize={9.5} textAnchor="end" fill={tokens.ink}>
-            {toObstacleM.toFixed(0)} m
+            {distance(toObstacleM)}
           </text>
         </g>
       )}

@@ -7,6 +7,7 @@ import { TextLine } from '../forms/TextLine'
 import { GroundNote } from './GroundNote'
 import { RoomBar } from './RoomBar'
 import { roomWords, tooFastWords, worstFirst } from './roomWords'
+import { distance } from '../format/format'
 
 const Row = styled(ButtonBase)(({ theme }) => ({
   width: '100%',
@@ -127,7 +128,7 @@ function Answer({ corner: { cornerNumber, shortM }, given, holds, onAnswer }: An
     <Stack component="form" aria-label={`Answer for corner ${cornerNumber}`} sx={{ pl: 4.5, pb: 1.5, gap: 1 }}>
       <Typography variant="body2">
         {given
-          ? `It has become worse since ${given.by} answered for ${given.shortM.toFixed(0)} m. Answer it again:`
+          ? `It has become worse since ${given.by} answered for ${distance(given.shortM)}. Answer it again:`
           : 'Move the cone, lower the pace, or write down why it stays, with your name:'}
       </Typography>
       <TextLine label="Reason" required value={reason} most={300} onText={setReason} />

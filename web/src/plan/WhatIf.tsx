@@ -2,7 +2,7 @@ import { Box, MenuItem, Slider, Stack, TextField, Typography } from '@mui/materi
 import { useEffect, useMemo, useState } from 'react'
 import type { ChangeKind, OuterEdge, PlanSolution, TimePart, WhatIfAnswer } from '@ochote/core'
 import { errorWords } from '../api/errorWords'
-import { speed } from '../format/format'
+import { fineDistance, speed } from '../format/format'
 import type { SolutionInput } from '../workers/useSolution'
 import { useWhatIf } from '../workers/useWhatIf'
 import { changeKinds, changeOptions } from './changes'
@@ -82,7 +82,7 @@ export function WhatIf({ input, solution, corner, onAnswer }: WhatIfProps) {
 const signed = (s: number) => (Math.abs(s) < 0.005 ? 'the same' : `${Math.abs(s).toFixed(2)} s ${s > 0 ? 'lost' : 'gained'}`)
 
 function edgeWords({ clearM, speedMps }: OuterEdge): string {
-  const how = clearM >= 0 ? `clears the outer edge by ${clearM.toFixed(1)} m` : `passes the outer edge by ${(-clearM).toFixed(1)} m`
+  const how = clearM >= 0 ? `clears the outer edge by ${fineDistance(clearM)}` : `passes the outer edge by ${fineDistance(-clearM)}`
   return `${how} at ${speed(speedMps)}`
 }
 

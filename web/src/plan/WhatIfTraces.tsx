@@ -1,6 +1,8 @@
 import { Box, Typography, useTheme } from '@mui/material'
 import { scaleLinear } from 'd3-scale'
 import { signedApart, type PlanSolution, type WhatIfAnswer } from '@ochote/core'
+import { speedUnit } from '../format/format'
+import { unitSet } from '../format/units'
 
 const WIDTH = 308
 const HEIGHT = 96
@@ -8,7 +10,6 @@ const PAD = { left: 34, right: 44, top: 8, bottom: 18 }
 /** Drawn from this far before turn-in to this far beyond the exit. */
 const BEFORE_M = 90
 const BEYOND_M = 90
-const KMH_PER_MPS = 3.6
 
 interface Point {
   readonly m: number
@@ -34,7 +35,7 @@ export function WhatIfTraces({ answer, solution }: { answer: WhatIfAnswer; solut
       .sort((a, b) => a.m - b.m)
   return (
     <>
-      <Trace title="Speed, km/h" points={points(lap.plannedMps, lap.speedMps, KMH_PER_MPS)} />
+      <Trace title={`Speed, ${speedUnit()}`} points={points(lap.plannedMps, lap.speedMps, 1 / unitSet().speedMps)} />
       <Trace title="From the outer edge, m" points={points(answer.clearPlannedM, answer.clearM, 1)} edge />
     </>
   )

@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material'
 import { unsafeCorners, type MarkedPlan, type RoomTooFast, type RoomToBeWrong } from '@ochote/core'
-import { count, metres, speed } from '../format/format'
+import { count, distance, fineDistance, speed } from '../format/format'
 
 type Rooms = Pick<MarkedPlan, 'room' | 'tooFast' | 'findings'>
 type Verdict = RoomTooFast['verdict']
@@ -39,15 +39,15 @@ const percent = (share: number) => `${Math.floor(share * 100)} %`
 export function roomWords({ verdict, mark, marginM, surface, obstacleSpeedMps, coneEarlierM, paceShare }: RoomToBeWrong): string {
   switch (verdict) {
     case 'room':
-      return marginM === null ? 'going straight on stays on the road' : `${metres(marginM)} left`
+      return marginM === null ? 'going straight on stays on the road' : `${distance(marginM)} left`
     case 'unknown':
       return 'not known: the circuit’s file has no run-off here'
     case 'unsafe': {
       const ways = [
-        ...(coneEarlierM === null ? [] : [`the ${mark} cone ${Math.ceil(coneEarlierM)} m earlier`]),
+        ...(coneEarlierM === null ? [] : [`the ${mark} cone ${distance(Math.ceil(coneEarlierM))} earlier`]),
         ...(paceShare === null ? [] : [`${percent(paceShare)} of this pace`]),
       ]
-      const hit = `unsafe: ${metres(-(marginM ?? 0))} short over the ${surface ?? 'edge'}, ${speed(obstacleSpeedMps ?? 0)} at the first obstacle`
+      const hit = `unsafe: ${distance(-(marginM ?? 0))} short over the ${surface ?? 'edge'}, ${speed(obstacleSpeedMps ?? 0)} at the first obstacle`
       return ways.length > 0 ? `${hit}. It needs ${ways.join(' or ')}` : `${hit}. No earlier cone or lower pace that was tried is enough`
     }
   }
@@ -57,12 +57,12 @@ export function roomWords({ verdict, mark, marginM, surface, obstacleSpeedMps, c
 export function tooFastWords({ leavesAtM, leftM, speedMps, surface, marginM, obstacleSpeedMps, verdict }: RoomTooFast): string {
   if (leavesAtM === null)
     return leftM >= 0
-      ? `stays on the road, ${leftM.toFixed(1)} m to the edge`
-      : `${(-leftM).toFixed(1)} m over the edge, and back on the road`
+      ? `stays on the road, ${fineDistance(leftM)} to the edge`
+      : `${fineDistance(-leftM)} over the edge, and back on the road`
   const off = `off at ${speed(speedMps)}`
   if (surface === null) return `${off}; what is there is not known`
   if (verdict === 'unknown' || marginM === null) return `${off} onto ${surface}; how far it reaches is not known`
-  if (marginM >= 0) return `${off} onto ${surface}, ${metres(marginM)} left`
+  if (marginM >= 0) return `${off} onto ${surface}, ${distance(marginM)} left`
   const hit = `${off} onto ${surface}, ${speed(obstacleSpeedMps ?? 0)} at the first obstacle`
   return verdict === 'watch' ? `${hit}; not if they turn as hard as the tyres can` : `unsafe: ${hit}, even turning as hard as the tyres can`
 }
@@ -81,7 +81,7 @@ export function marginsOf(rooms: Rooms): ReadonlyMap<string, ShownMargin> {
       cornerNumber,
       {
         unsafe: verdict === 'unsafe',
-        text: verdict === 'unknown' || marginM === null ? '?' : `${marginM < 0 ? '−' : '+'}${Math.abs(marginM).toFixed(0)} m`,
+        text: verdict === 'unknown' || marginM === null ? '?' : `${marginM < 0 ? '−' : '+'}${distance(Math.abs(marginM))}`,
       },
     ]),
   )

@@ -1,4 +1,4 @@
-import { Alert, AlertTitle, Button } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
 import { errorWords } from '../api/errorWords'
 import { ProblemError } from '../api/request'
 
@@ -6,28 +6,27 @@ import { ProblemError } from '../api/request'
 export function ProblemNotice({ error, onRetry }: { error: unknown; onRetry?: () => void }) {
   const problem = error instanceof ProblemError ? error.problem : null
   return (
-    <Alert
-      severity="error"
-      variant="outlined"
-      action={
-        onRetry ? (
-          <Button color="inherit" onClick={onRetry}>
-            Try again
-          </Button>
-        ) : null
-      }
-    >
-      <AlertTitle>{problem?.title ?? 'This could not be shown'}</AlertTitle>
-      {errorWords(error)}
-      {problem?.code === 'invalid-input' && problem.fields.length > 1 && (
-        <ul>
-          {problem.fields.slice(1).map((field) => (
-            <li key={field.field + field.found}>
-              {field.field}: found {field.found}, expected {field.expected}
-            </li>
-          ))}
-        </ul>
+    <Box role="alert" sx={{ borderLeft: 5, borderColor: 'error.main', bgcolor: 'background.paper', px: 2, py: 1.25 }}>
+      <Typography sx={{ fontWeight: 700 }} color="error">
+        {problem?.title ?? 'This could not be shown'}
+      </Typography>
+      <Typography component="div">
+        {errorWords(error)}
+        {problem?.code === 'invalid-input' && problem.fields.length > 1 && (
+          <ul>
+            {problem.fields.slice(1).map((field) => (
+              <li key={field.field + field.found}>
+                {field.field}: found {field.found}, expected {field.expected}
+              </li>
+            ))}
+          </ul>
+        )}
+      </Typography>
+      {onRetry && (
+        <Button size="small" onClick={onRetry} sx={{ ml: -0.75 }}>
+          Try again
+        </Button>
       )}
-    </Alert>
+    </Box>
   )
 }

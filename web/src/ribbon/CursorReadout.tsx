@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material'
 import { sampleAtStation, valueAt, type PlanSolution } from '@ochote/core'
-import { kmh } from '../format/format'
+import { distance, fineDistance, speed } from '../format/format'
 import { useCursorStation } from './trackCursor'
 
 /** What is planned at the cursor. */
@@ -10,7 +10,7 @@ export function CursorReadout({ solution }: { solution: PlanSolution }) {
   if (station === null) {
     return (
       <Typography className="no-print" variant="body2" color="text.secondary">
-        Point at the track to read it. Arrow keys or a number go to a corner, Esc to the whole lap.
+        Point at the track to read it. Arrows or a number go to a corner, Esc to the lap.
       </Typography>
     )
   }
@@ -19,7 +19,7 @@ export function CursorReadout({ solution }: { solution: PlanSolution }) {
   const pedal = trace.brakeMps2[i]! > 1 ? 'braking' : trace.throttleShare[i]! > 0.95 ? 'full throttle' : 'part throttle'
   return (
     <Typography variant="body2">
-      at {Math.round(station)} m · {kmh(trace.speedMps[i]!)} km/h · gear {trace.gear[i]} · {pedal} · line {Math.abs(offset).toFixed(1)} m{' '}
+      at {distance(station)} · {speed(trace.speedMps[i]!)} · gear {trace.gear[i]} · {pedal} · line {fineDistance(Math.abs(offset))}{' '}
       {offset >= 0 ? 'left' : 'right'} of the middle
     </Typography>
   )

@@ -1,6 +1,7 @@
 import { useTheme } from '@mui/material'
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import type { LineHand } from './lineHand'
+import { fineDistance } from '../format/format'
 
 interface LineHandleProps {
   hand: LineHand
@@ -25,7 +26,7 @@ const keySteps: Readonly<Partial<Record<string, number>>> = {
   PageDown: -LARGE_STEP_M,
 }
 
-const offsetWords = (offsetM: number) => `${Math.abs(offsetM).toFixed(1)} m ${offsetM >= 0 ? 'left' : 'right'} of the middle`
+const offsetWords = (offsetM: number) => `${fineDistance(Math.abs(offsetM))} ${offsetM >= 0 ? 'left' : 'right'} of the middle`
 
 /** A handle on the line: the pointer drags it anywhere, the keys move it at the chosen corner's points. */
 export function LineHandle({ hand, d, unit, stationAt, offsetAt, place }: LineHandleProps) {

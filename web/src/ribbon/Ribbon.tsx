@@ -11,10 +11,10 @@ import { LineHandle } from './LineHandle'
 import type { LineHand } from './lineHand'
 import { NoteMark, stackOf, type RibbonNote } from './NoteMark'
 import { RibbonCalls, type RibbonCall } from './RibbonCalls'
-import { RibbonSpeed } from './RibbonSpeed'
+import { RibbonFeet } from './RibbonFeet'
 import { RibbonTrack } from './RibbonTrack'
-import { colouredPaths } from './speedColours'
-import { lanes, pathThrough, ribbonHeight, ribbonScales, shownSamples, speedLaneKmh, type RibbonScales } from './ribbonScales'
+import { speedStrokes } from './speedStrokes'
+import { lanes, pathThrough, ribbonHeight, ribbonScales, shownSamples, type RibbonScales } from './ribbonScales'
 import { useMoveCursor } from './trackCursor'
 import { useRibbonZoom } from './useRibbonZoom'
 import { useConeHold } from './useConeHold'
@@ -45,7 +45,7 @@ export interface RibbonProps {
   calls?: readonly RibbonCall[]
   /** what else is drawn on the lap, such as the car */
   overlay?: (scales: RibbonScales) => ReactNode
-  /** leaves the lanes of pedals and speed out */
+  /** leaves the lane of brake, power and speed out */
   compact?: boolean
 }
 
@@ -75,8 +75,7 @@ export function Ribbon({
   const { ref: frame, width } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
   const { track, line, trace } = solution
-  const fastestKmh = speedLaneKmh(trace.speedMps)
-  const whole = useMemo(() => ribbonScales(track, fastestKmh, width), [track, fastestKmh, width])
+  const whole = useMemo(() => ribbonScales(track, width), [track, width])
   const { transform, show } = useRibbonZoom(svg, width, height)
   const scales: RibbonScales = useMemo(() => ({ ...whole, x: transform.rescaleX(whole.x) }), [whole, transform])
   const moveCursor = useMoveCursor()
@@ -93,13 +92,11 @@ export function Ribbon({
 
   const paths = useMemo(
     () =>
-      colouredPaths(
-        trace.speedMps,
-        shownSamples(scales, { ...track, closed: false }),
-        (i) => [scales.x(track.stationM[i]!), scales.y(line.offsetM[i]!)],
-        tokens.speed,
-      ),
-    [trace, track, line, scales, tokens],
+      speedStrokes(trace.speedMps, shownSamples(scales, { ...track, closed: false }), (i) => [
+        scales.x(track.stationM[i]!),
+        scales.y(line.offsetM[i]!),
+      ]),
+    [trace, track, line, scales],
   )
   const stationAt = (event: PointerEvent) =>
     wrapStation(track, Math.min(track.lengthM, Math.max(0, scales.x.invert(pointer(event.nativeEvent, svg.current)[0]))))
@@ -151,7 +148,7 @@ export function Ribbon({
             />
           ))}
           {paths.map((p) => (
-            <path key={p.colour} d={p.d} fill="none" stroke={p.colour} strokeWidth={3.4 * tokens.weight} strokeLinecap="round" />
+            <path key={p.widthPx} d={p.d} fill="none" stroke={tokens.line} strokeWidth={p.widthPx * tokens.weight} strokeLinecap="round" />
           ))}
           {hand && (
             <LineHandle
@@ -169,7 +166,7 @@ export function Ribbon({
             />
           )}
         </g>
-        {!compact && <RibbonSpeed solution={solution} scales={scales} />}
+        {!compact && <RibbonFeet solution={solution} scales={scales} />}
         <DistanceAxis scales={scales} lengthM={track.lengthM} bottom={height} />
         <g clipPath="url(#ribbon-clip)">
           {notes.map((note, n) => (

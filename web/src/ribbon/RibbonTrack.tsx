@@ -2,6 +2,7 @@ import { useTheme } from '@mui/material'
 import { memo } from 'react'
 import type { PlacedFeatures, Track } from '@ochote/core'
 import { lanes, pathThrough, shownSamples, type RibbonScales } from './ribbonScales'
+import { distance } from '../format/format'
 
 /** Pixels a metre from which landmarks are named. */
 const NAMED_FROM = 1.1
@@ -66,7 +67,7 @@ export const RibbonTrack = memo(function RibbonTrack({ track, features, scales }
                     fontSize={10.5}
                     fill={tokens.inkSoft}
                   >
-                    {r.surface} {r.depthM} m
+                    {r.surface} {distance(r.depthM)}
                   </text>
                 )}
               </g>

@@ -1,34 +1,27 @@
 import { describe, expect, it } from 'vitest'
 import { fitToView } from '../trackMap/fitToView'
 import { solved } from '../fixtures/stadium'
-import { tokens } from '../theme/tokens'
-import { allSamples, lanes, pathThrough, ribbonHeight, ribbonScales, runsOf, shownSamples, speedLaneKmh } from './ribbonScales'
-import { colouredPaths, speedSpan } from './speedColours'
+import { allSamples, lanes, pathThrough, ribbonHeight, ribbonScales, runsOf, shownSamples } from './ribbonScales'
+import { speedSpan, speedStrokes, STROKE_PX } from './speedStrokes'
 
 const solution = solved()
 const { track, trace } = solution
 
 describe('the ribbon’s scales', () => {
   it('lay the whole lap from margin to margin, left edge above right', () => {
-    const { x, y, v } = ribbonScales(track, speedLaneKmh(trace.speedMps), 1200)
+    const { x, y } = ribbonScales(track, 1200)
     expect([x(0), x(track.lengthM)]).toEqual([lanes.left, 1200 - lanes.right])
     expect(y(5)).toBeLessThan(y(-5))
     expect(y(5)).toBeGreaterThan(lanes.top) // the verge is drawn too
-    expect(v(50)).toBeLessThan(v(0))
-  })
-
-  it('hold the fastest speed', () => {
-    const { v, speedTop } = ribbonScales(track, speedLaneKmh(trace.speedMps), 1200)
-    expect(v(Math.max(...trace.speedMps) * 3.6)).toBeGreaterThanOrEqual(speedTop)
   })
 
   it('still run to the right in a window too narrow for them', () => {
-    const { x } = ribbonScales(track, speedLaneKmh(trace.speedMps), 20)
+    const { x } = ribbonScales(track, 20)
     expect(x(track.lengthM)).toBeGreaterThan(x(0))
   })
 
-  it('leave the lanes of pedals and speed out of a compact ribbon', () => {
-    expect(ribbonHeight(false) - ribbonHeight(true)).toBe(lanes.pedals + lanes.speed)
+  it('leave the lane of brake, power and speed out of a compact ribbon', () => {
+    expect(ribbonHeight(false) - ribbonHeight(true)).toBe(lanes.feet)
   })
 })
 
@@ -46,7 +39,7 @@ describe('paths', () => {
   })
 
   it('are drawn only where the ribbon’s window shows them', () => {
-    const { x } = ribbonScales(track, 200, 1200)
+    const { x } = ribbonScales(track, 1200)
     expect(shownSamples({ x }, track)).toEqual({ from: 0, to: track.count })
     const near = x.copy().domain([100, 140])
     const { from, to } = shownSamples({ x: near }, track)
@@ -64,17 +57,18 @@ describe('paths', () => {
     expect(runsOf(solution, () => false)).toEqual([])
   })
 
-  it('colour every piece of the line once, slow ends in the slow colour', () => {
-    const paths = colouredPaths(trace.speedMps, allSamples(track.count, true), (i) => [i, 0], tokens.light.speed)
-    expect(paths.reduce((sum, p) => sum + p.d.split('L').length - 1, 0)).toBe(track.count)
-    expect(new Set(paths.map((p) => p.colour)).size).toBe(paths.length)
+  it('draw every piece of the line once, widest where it is slowest', () => {
+    const strokes = speedStrokes(trace.speedMps, allSamples(track.count, true), (i) => [i, 0])
+    expect(strokes.reduce((sum, p) => sum + p.d.split('L').length - 1, 0)).toBe(track.count)
     const [slowest, , fastest] = speedSpan(trace.speedMps)
     expect(slowest).toBe(Math.min(...trace.speedMps))
     expect(fastest).toBeGreaterThan(Math.max(...trace.speedMps))
+    expect(strokes[0]!.widthPx).toBe(STROKE_PX.slowest)
+    expect(strokes.map((p) => p.widthPx)).toEqual([...strokes.map((p) => p.widthPx)].sort((a, b) => b - a))
   })
 
-  it('draw one colour where the speed never changes', () => {
-    expect(colouredPaths(new Float64Array(8).fill(20), allSamples(8, true), (i) => [i, 0], tokens.light.speed)).toHaveLength(1)
+  it('draw one width where the speed never changes', () => {
+    expect(speedStrokes(new Float64Array(8).fill(20), allSamples(8, true), (i) => [i, 0])).toHaveLength(1)
   })
 })
 

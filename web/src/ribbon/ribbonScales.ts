@@ -2,10 +2,10 @@ import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import type { PlanSolution, Track } from '@ochote/core'
 
 /** Lanes of the ribbon from top to bottom, pixels. */
-export const lanes = { top: 26, band: 112, pedals: 16, speed: 64, calls: 24, axis: 20, left: 44, right: 14 } as const
-/** Height of the ribbon; a compact one leaves the lanes of pedals and speed out, one with calls has a lane for them. */
+export const lanes = { top: 26, band: 96, feet: 48, calls: 24, axis: 18, left: 44, right: 14 } as const
+/** Height of the ribbon; a compact one leaves the lane of brake, power and speed out, one with calls has a lane for them. */
 export const ribbonHeight = (compact: boolean, calls = false): number =>
-  lanes.top + lanes.band + (compact ? 0 : lanes.pedals + lanes.speed) + (calls ? lanes.calls : 0) + lanes.axis
+  lanes.top + lanes.band + (compact ? 0 : lanes.feet) + (calls ? lanes.calls : 0) + lanes.axis
 
 /** Metres of the verge drawn beyond the widest edge. */
 const VERGE_M = 3
@@ -15,29 +15,18 @@ export interface RibbonScales {
   x: ScaleLinear<number, number>
   /** offset to pixels: left on top */
   y: ScaleLinear<number, number>
-  /** km/h to pixels */
-  v: ScaleLinear<number, number>
-  pedalsY: number
-  speedTop: number
-  speedBottom: number
+  /** the line that brakes stand on and power hangs from */
+  feetY: number
 }
 
-/** Greatest speed that the ribbon's lane holds: a round number above the lap's, km/h. */
-export const speedLaneKmh = (speedMps: Float64Array): number => Math.ceil((maxOf(speedMps) * 3.6) / 50) * 50
-
 /** Scales of the whole lap at a width; zooming rescales x. */
-export function ribbonScales(track: Track, fastestKmh: number, width: number): RibbonScales {
+export function ribbonScales(track: Track, width: number): RibbonScales {
   const widest = Math.max(maxOf(track.halfLeftM), maxOf(track.halfRightM)) + VERGE_M
   const bandBottom = lanes.top + lanes.band
-  const speedTop = bandBottom + lanes.pedals + 6
-  const speedBottom = bandBottom + lanes.pedals + lanes.speed
   return {
     x: scaleLinear([0, track.lengthM], [lanes.left, Math.max(lanes.left + 1, width - lanes.right)]),
     y: scaleLinear([widest, -widest], [lanes.top, bandBottom]),
-    v: scaleLinear([0, fastestKmh], [speedBottom, speedTop]),
-    pedalsY: bandBottom + lanes.pedals / 2 + 1,
-    speedTop,
-    speedBottom,
+    feetY: bandBottom + 24,
   }
 }
 

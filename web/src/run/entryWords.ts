@@ -19,8 +19,11 @@ export function entryWords(entry: LogEntry, all: readonly LogEntry[]): string | 
     }
     case 'in':
       return 'In'
-    case 'fault':
-      return `${place(entry)}: ${faultOf(entry.code)?.name ?? entry.code}`
+    case 'fault': {
+      const raised = effectiveEntries(all).filter((e) => e.kind === 'severity' && e.about === entry.id)
+      const severity = raised.reduce((most, e) => (e.kind === 'severity' && e.severity > most ? e.severity : most), entry.severity)
+      return `${place(entry)}: ${faultOf(entry.code)?.name ?? entry.code}${severity > 1 ? `, ${severityNames[severity]}` : ''}`
+    }
     case 'praise':
       return `${place(entry)}: ${praiseName(entry.code)}`
     case 'better': {
@@ -57,7 +60,7 @@ export function entryWords(entry: LogEntry, all: readonly LogEntry[]): string | 
     case 'step':
       return `${lapWords(entry.lap)}: ${stepNames[entry.of][entry.way]}`
     case 'question':
-      return `RecordedRequest${entry.corner ? ` at corner ${entry.corner}` : ''}: ${entry.text}`
+      return `Question${entry.corner ? ` at corner ${entry.corner}` : ''}: ${entry.text}`
     case 'meeting':
       return 'Briefed on the meeting'
     case 'undo':

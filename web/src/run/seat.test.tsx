@@ -101,7 +101,7 @@ describe('the log in words', () => {
   it('says each entry by lap, corner and name', () => {
     expect(log.map((e) => entryWords(e, log))).toEqual([
       'Lap 1 started',
-      'Lap 1, corner 1: apex early',
+      'Lap 1, corner 1: apex early, costs',
       'Lap 1, corner 2: brakes early',
       'Lap 1 ended',
       'Lap 2, corner 2: brakes early',
@@ -119,7 +119,7 @@ describe('the log in words', () => {
     renderPage(<SeatLog entries={[...log, undo]} onUndo={onUndo} />)
     expect(screen.getAllByRole('listitem')[0]!.textContent).toContain('In')
     await userEvent.click(screen.getByRole('button', { name: 'Take back: Lap 3, corner 1: hit the mark' }))
-    await userEvent.click(screen.getByRole('button', { name: 'Put back: Lap 1, corner 1: apex early' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Put back: Lap 1, corner 1: apex early, costs' }))
     expect(onUndo.mock.calls).toEqual([[log[6]!.id], [undo.id]])
   })
 
@@ -127,7 +127,7 @@ describe('the log in words', () => {
     const fresh = { ...log[1]!, deviceTime: new Date().toISOString() }
     const onUndo = vi.fn()
     const { unmount } = renderPage(<LastEntry entries={[fresh]} onUndo={onUndo} />)
-    expect(screen.getByRole('status').textContent).toBe('Lap 1, corner 1: apex early')
+    expect(screen.getByRole('status').textContent).toBe('Lap 1, corner 1: apex early, costs')
     await userEvent.click(screen.getByRole('button', { name: /^Undo \(\d+ s\)$/ }))
     expect(onUndo).toHaveBeenCalledExactlyOnceWith(fresh.id)
     unmount()

@@ -262,7 +262,7 @@ describe('entries in words', () => {
       'Lap 2, corner 1: the track is wet',
       'Lap 2: told “last lap”',
       'Lap 2: fewer words',
-      'RecordedRequest at corner 2: Which gear?',
+      'Question at corner 2: Which gear?',
     ])
   })
 })

@@ -21,6 +21,7 @@ interface SessionFieldProps {
 export function SessionField({ label, value, onChange, good, expected, width }: SessionFieldProps) {
   return (
     <TextField
+      size="small"
       label={label}
       value={value}
       onChange={(e) => onChange(e.target.value)}

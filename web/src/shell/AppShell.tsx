@@ -2,9 +2,11 @@ import { Contrast, DarkModeOutlined, LightModeOutlined } from '@mui/icons-materi
 import { Box, IconButton, Link, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import { NavLink, Outlet, useMatch } from 'react-router'
-import { daysQuery } from '../api/queries'
+import { daysQuery, schoolQuery } from '../api/queries'
 import { longDay } from '../format/format'
+import { setUnits, useUnits } from '../format/units'
 import { useThemeChoice } from '../theme/ThemeChoice'
 import { themeNames, type ThemeName } from '../theme/tokens'
 import { dayToOpen } from './dayToOpen'
@@ -89,6 +91,11 @@ function Shell() {
   // an archived day is not among those listed, and can be open all the same
   const open = days.data?.find((d) => d.id === openId)
   const student = useOpenStudent(openId)
+  const schoolUnits = useQuery(schoolQuery).data?.units
+  useEffect(() => {
+    if (schoolUnits) setUnits(schoolUnits)
+  }, [schoolUnits])
+  const units = useUnits()
   useStageKeys(openId, student)
   return (
     <Frame>
@@ -152,7 +159,8 @@ function Shell() {
         tabIndex={-1}
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, outline: 'none' }}
       >
-        <StintLogsProvider>
+        {/* every figure of a page is said again in the units that it is to be said in */}
+        <StintLogsProvider key={units}>
           <Outlet />
         </StintLogsProvider>
       </Box>

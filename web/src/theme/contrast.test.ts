@@ -28,8 +28,7 @@ describe.each(themeNames)('the %s theme', (name) => {
 
   it('draws the track’s edge and the line apart from the ground under them', () => {
     for (const ground of [t.verge, t.asphalt]) expect(contrast(t.edge, ground)).toBeGreaterThan(3)
-    expect(contrast(t.speed[0], t.asphalt)).toBeGreaterThan(2.5)
-    expect(contrast(t.speed[2], t.asphalt)).toBeGreaterThan(2.5)
+    expect(contrast(t.line, t.asphalt)).toBeGreaterThan(4.5)
   })
 
   it('gives its tokens to the components', () => expect(makeTheme(name).tokens).toEqual(t))

@@ -1,4 +1,5 @@
 import { createTheme, type Theme } from '@mui/material/styles'
+import { paperComponents } from './components'
 import { tokens, type ThemeName, type Tokens } from './tokens'
 
 declare module '@mui/material/styles' {
@@ -24,11 +25,12 @@ export function makeTheme(name: ThemeName): Theme {
       text: { primary: t.ink, secondary: t.inkSoft },
       divider: t.hairline,
       primary: { main: t.action, contrastText: t.onAction },
+      info: { main: t.ink },
       error: { main: t.unsafe },
       warning: { main: t.caution },
       success: { main: t.good },
     },
-    shape: { borderRadius: 6 },
+    shape: { borderRadius: 4 },
     typography: {
       fontFamily: FONT,
       fontSize: 14 * t.type,
@@ -41,18 +43,13 @@ export function makeTheme(name: ThemeName): Theme {
     components: {
       MuiCssBaseline: {
         styleOverrides: {
+          html: { colorScheme: t.mode, scrollbarColor: `${t.edge} ${t.ground}` },
           body: { fontVariantNumeric: 'tabular-nums' },
           ':focus-visible': { outline: `${2 * t.weight}px solid ${t.action}`, outlineOffset: 2 },
           '@media print': { '.no-print': { display: 'none !important' } },
         },
       },
-      MuiButtonBase: { styleOverrides: { root: { fontFamily: 'inherit' } } },
-      MuiToggleButton: { styleOverrides: { root: { color: t.ink } } },
-      MuiPaper: { defaultProps: { elevation: 0 } },
-      MuiButton: { defaultProps: { disableElevation: true } },
-      MuiTableCell: {
-        styleOverrides: { root: { borderColor: t.hairline, fontSize: 'inherit' }, head: { fontWeight: 650, color: t.inkSoft } },
-      },
+      ...paperComponents(t),
     },
   })
 }

@@ -17,8 +17,8 @@ export interface Tokens {
   readonly edge: string
   readonly verge: string
   readonly water: string
-  /** speed along the line, slow to fast: different in lightness as well as hue */
-  readonly speed: readonly [string, string, string]
+  /** the line that is driven: one ink, wide where it is slow */
+  readonly line: string
   /** lines and strokes are this many times as heavy */
   readonly weight: number
   /** type is this many times as large */
@@ -45,7 +45,7 @@ export const tokens: Record<ThemeName, Tokens> = {
     edge: '#6f695d',
     verge: '#e9eadb',
     water: '#dbe5e6',
-    speed: ['#a3431c', '#c89a3f', '#176b6a'],
+    line: '#2b3a55',
     weight: 1,
     type: 1,
   },
@@ -65,7 +65,7 @@ export const tokens: Record<ThemeName, Tokens> = {
     edge: '#98938a',
     verge: '#20241f',
     water: '#1f2a2c',
-    speed: ['#ef8a5c', '#e6c46a', '#6cc6c2'],
+    line: '#c9d6ee',
     weight: 1,
     type: 1,
   },
@@ -85,7 +85,7 @@ export const tokens: Record<ThemeName, Tokens> = {
     edge: '#000000',
     verge: '#ffffff',
     water: '#ffffff',
-    speed: ['#8c1f00', '#7a5b00', '#00514f'],
+    line: '#0b1a3a',
     weight: 1.7,
     type: 1.14,
   },

@@ -1,12 +1,12 @@
 import { ArrowForward, EditOutlined } from '@mui/icons-material'
-import { Box, Button, LinearProgress, Link, Stack, Typography } from '@mui/material'
+import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
 import { Link as RouterLink } from 'react-router'
 import type { DayView } from '@ochote/contracts'
-import { aimWords, stintRecord } from '@ochote/core'
+import { stintRecord } from '@ochote/core'
 import { dayQuery } from '../api/queries'
-import { count, kilometres, longDay } from '../format/format'
+import { count, lapLength, longDay } from '../format/format'
 import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
@@ -14,13 +14,14 @@ import { stagePath } from '../shell/stages'
 import { useOpens } from '../shell/openStudent'
 import { nextStint } from '../stint/phase'
 import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
-import { notReady, type NotReady } from './readiness'
 import { carName, personName } from './names'
 
 // the form comes when it is opened
 const DayDialog = lazy(async () => ({ default: (await import('./DayDialog')).DayDialog }))
 // the day is on the screen before its table, and before the drawing, which brings the solver and the map with it
 const DayStints = lazy(async () => ({ default: (await import('./DayStints')).DayStints }))
+const Missing = lazy(async () => ({ default: (await import('./Missing')).Missing }))
+const AimList = lazy(async () => ({ default: (await import('./AimList')).AimList }))
 const TodayCircuit = lazy(async () => ({ default: (await import('./TodayCircuit')).TodayCircuit }))
 
 /** A day: who is next, what is not ready, the circuit and every stint. */
@@ -49,7 +50,7 @@ function OpenedDay({ day }: { day: DayView }) {
       }
     >
       <Typography color="text.secondary" sx={{ mt: -2 }}>
-        {[longDay(day.date), `${circuit.name}, ${kilometres(circuit.lengthM)}`, day.weather].filter(Boolean).join(' · ')}
+        {[longDay(day.date), `${circuit.name}, ${lapLength(circuit.lengthM)}`, day.weather].filter(Boolean).join(' · ')}
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
         <Stack sx={{ gap: 3 }}>
@@ -60,7 +61,11 @@ function OpenedDay({ day }: { day: DayView }) {
           ) : (
             <Typography variant="h2">Every stint has been driven</Typography>
           )}
-          {!isEmpty && <Missing day={day} missing={notReady(day, stints)} />}
+          {!isEmpty && (
+            <Suspense>
+              <Missing day={day} stints={stints} />
+            </Suspense>
+          )}
         </Stack>
         <Suspense fallback={<LinearProgress aria-label="Loading" />}>
           <TodayCircuit day={day} {...(next ? { planId: next.stint.planId } : {})} />
@@ -107,11 +112,9 @@ function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }
         {count(stint.plannedLaps, 'lap')} in {carName(day, stint.carId)} with {personName(day, stint.instructorId)}
       </Typography>
       {stint.aims.length > 0 && (
-        <Box component="ol" sx={{ pl: 2.5, my: 1 }}>
-          {stint.aims.map((aim, k) => (
-            <li key={k}>{aimWords(aim, null)}</li>
-          ))}
-        </Box>
+        <Suspense>
+          <AimList aims={stint.aims} />
+        </Suspense>
       )}
       <Stack direction="row" sx={{ gap: 1, mt: 1.5 }}>
         <Button variant="contained" size="large" endIcon={<ArrowForward />} component={RouterLink} to={stagePath(day.id, stage, stint.id)}>
@@ -121,29 +124,6 @@ function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }
           {stage === 'run' ? 'Brief' : 'Take the seat'}
         </Button>
       </Stack>
-    </Box>
-  )
-}
-
-function Missing({ day, missing }: { day: DayView; missing: readonly NotReady[] }) {
-  return (
-    <Box component="section" aria-labelledby="missing">
-      <Typography id="missing" variant="h2">
-        Not ready yet
-      </Typography>
-      {missing.length === 0 ? (
-        <Typography color="text.secondary">Everyone is briefed, and every driven stint is debriefed.</Typography>
-      ) : (
-        <Box component="ul" sx={{ pl: 2.5, my: 0.5, columns: { sm: 2, md: 1, lg: 2 } }}>
-          {missing.map((m) => (
-            <li key={m.id}>
-              <Link component={RouterLink} to={stagePath(day.id, m.stage, m.openId)}>
-                {m.text}
-              </Link>
-            </li>
-          ))}
-        </Box>
-      )}
     </Box>
   )
 }

@@ -15,7 +15,7 @@ describe('Today', () => {
     renderPage(<TodayPage />)
     const next = await screen.findByRole('region', { name: 'Next, 10:40' })
     expect(next.textContent).toContain('Una Brook')
-    expect(within(next).getByText('Eyes up')).toBeTruthy()
+    expect(await within(next).findByText('Eyes up')).toBeTruthy()
     expect(within(next).getByRole('link', { name: 'Take the seat' }).getAttribute('href')).toContain('/run/')
     expect(await screen.findAllByRole('row')).toHaveLength(3)
   })

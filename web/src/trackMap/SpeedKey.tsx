@@ -1,7 +1,8 @@
 import { Box, Typography, useTheme } from '@mui/material'
 import type { PlanSolution } from '@ochote/core'
-import { kmh } from '../format/format'
-import { speedSpan } from '../ribbon/speedColours'
+import { distanceUnit, speedNumber, speedUnit } from '../format/format'
+import { unitSet } from '../format/units'
+import { speedSpan, STROKE_PX } from '../ribbon/speedStrokes'
 
 /** A round number of metres that is drawn about this many pixels long. */
 const SCALE_BAR_PX = 90
@@ -16,32 +17,34 @@ export function roundMetres(about: number): number {
   )
 }
 
-/** What the line's colours and the drawing's size mean. */
+/** What the line's width and the drawing's size mean. */
 export function SpeedKey({ solution, pxPerM }: { solution: PlanSolution; pxPerM: number }) {
   const { tokens } = useTheme()
   const [slowest, usual, fastest] = speedSpan(solution.trace.speedMps)
-  const barM = roundMetres(SCALE_BAR_PX / pxPerM)
+  const { lengthM } = unitSet()
+  const bar = roundMetres(SCALE_BAR_PX / (pxPerM * lengthM))
   return (
     <Box sx={{ position: 'absolute', left: 12, bottom: 8, display: 'flex', gap: 3, alignItems: 'flex-end', pointerEvents: 'none' }}>
       <Box>
-        <Box
-          sx={{
-            width: 150,
-            height: 6,
-            borderRadius: 3,
-            printColorAdjust: 'exact',
-            background: `linear-gradient(90deg, ${tokens.speed.join(', ')})`,
-          }}
-        />
+        <svg width={150} height={8} aria-hidden="true" style={{ display: 'block' }}>
+          <path
+            d={`M0,${4 - STROKE_PX.slowest / 2} L150,${4 - STROKE_PX.fastest / 2} V${4 + STROKE_PX.fastest / 2} L0,${4 + STROKE_PX.slowest / 2} Z`}
+            fill={tokens.line}
+          />
+        </svg>
         <Typography variant="caption" sx={{ display: 'flex', justifyContent: 'space-between' }}>
-          <span>{kmh(slowest)}</span>
-          <span>{kmh(usual)}</span>
-          <span>{kmh(fastest)} km/h</span>
+          <span>{speedNumber(slowest)}</span>
+          <span>{speedNumber(usual)}</span>
+          <span>
+            {speedNumber(fastest)} {speedUnit()}
+          </span>
         </Typography>
       </Box>
       <Box>
-        <Box sx={{ width: barM * pxPerM, height: 5, border: 1, borderTop: 0, borderColor: 'text.primary' }} />
-        <Typography variant="caption">{barM} m, north up</Typography>
+        <Box sx={{ width: bar * lengthM * pxPerM, height: 5, border: 1, borderTop: 0, borderColor: 'text.primary' }} />
+        <Typography variant="caption">
+          {bar} {distanceUnit()}, north up
+        </Typography>
       </Box>
     </Box>
   )

@@ -8,11 +8,12 @@ import type { ConePlace } from '../ribbon/Ribbon'
 import { LineHandle } from '../ribbon/LineHandle'
 import type { LineHand } from '../ribbon/lineHand'
 import { allSamples, pathThrough } from '../ribbon/ribbonScales'
-import { colouredPaths } from '../ribbon/speedColours'
+import { speedStrokes } from '../ribbon/speedStrokes'
 import { useMoveCursor } from '../ribbon/trackCursor'
 import { useConeHold } from '../ribbon/useConeHold'
 import { useSize } from '../ribbon/useSize'
 import { CornerBadge } from './CornerBadge'
+import { cornerBadges } from './cornerBadges'
 import { CursorDot } from './CursorDot'
 import { fitToView } from './fitToView'
 import { MapFrame } from './MapFrame'
@@ -68,8 +69,8 @@ export function TrackMap({
   const { transform, show, by } = useMapZoom(svg, width, height)
   const moveCursor = useMoveCursor()
   const lines = useMemo(
-    () => colouredPaths(trace.speedMps, allSamples(track.count, track.closed), (i) => [fit.x(path.x[i]!), fit.y(path.y[i]!)], tokens.speed),
-    [trace, track, path, fit, tokens],
+    () => speedStrokes(trace.speedMps, allSamples(track.count, track.closed), (i) => [fit.x(path.x[i]!), fit.y(path.y[i]!)]),
+    [trace, track, path, fit],
   )
   const apex = solution.corners.find((c) => c.number === corner)?.points.apex
   const apexX = apex?.x
@@ -83,6 +84,7 @@ export function TrackMap({
   }, [apexX, apexY, fit, show])
 
   const { k } = transform
+  const badges = useMemo(() => cornerBadges(solution, cones, fit, k, margins !== null), [solution, cones, fit, k, margins])
   const groundAt = (event: PointerEvent) => {
     const [px, py] = transform.invert(pointer(event.nativeEvent, svg.current))
     return { east: fit.toEast(px), north: fit.toNorth(py) }
@@ -122,7 +124,14 @@ export function TrackMap({
         <g transform={transform.toString()}>
           <MapTrack track={track} features={solution.features} fit={fit} k={k} />
           {lines.map((p) => (
-            <path key={p.colour} d={p.d} fill="none" stroke={p.colour} strokeWidth={(3.6 * tokens.weight) / k} strokeLinecap="round" />
+            <path
+              key={p.widthPx}
+              d={p.d}
+              fill="none"
+              stroke={tokens.line}
+              strokeWidth={(p.widthPx * tokens.weight) / k}
+              strokeLinecap="round"
+            />
           ))}
           {hand && (
             <LineHandle
@@ -143,12 +152,12 @@ export function TrackMap({
           {otherwise.map((run) => (
             <WhatIfLine key={run[0]!.stationM} track={track} run={run} fit={fit} k={k} />
           ))}
-          {solution.corners.map((c) => (
+          {badges.map(({ corner: c, x, y }) => (
             <CornerBadge
               key={c.number}
-              solution={solution}
               corner={c}
-              fit={fit}
+              x={x}
+              y={y}
               k={k}
               selected={c.number === corner}
               margin={margins ? (margins.get(c.number) ?? { text: '–', unsafe: false }) : null}

@@ -12,15 +12,7 @@ import {
   type PlanSolution,
   type WhatIfAnswer,
 } from '@ochote/core'
-import {
-  usualGround,
-  type CircuitDocument,
-  type FieldProblem,
-  type FoundLine,
-  type StoredSolution,
-  type Setup,
-  type Vehicle,
-} from '@ochote/contracts'
+import type { SchoolTerms, CircuitDocument, FieldProblem, FoundLine, StoredSolution, Setup, Vehicle } from '@ochote/contracts'
 
 export interface PlanQuestion {
   circuitId: string
@@ -69,6 +61,7 @@ function solutionOf(plan: PlanQuestion): Outcome<PlanSolution, FieldProblem[]> {
 
 /** Two plans on the same circuit. */
 export interface CompareQuestion {
+  terms: SchoolTerms
   first: PlanQuestion & ConeRulesOfPlan
   second: PlanQuestion & ConeRulesOfPlan
 }
@@ -85,7 +78,7 @@ const api = {
     const outcome = solutionOf(plan)
     return outcome.ok ? { ok: true, value: whatIfOf(outcome.value, corner, change) } : outcome
   },
-  compare({ first, second }: CompareQuestion): Outcome<ComparedPlans, FieldProblem[]> {
+  compare({ first, second, terms }: CompareQuestion): Outcome<ComparedPlans, FieldProblem[]> {
     const [a, b] = [solutionOf(first), solutionOf(second)]
     if (!a.ok) return a
     if (!b.ok) return b
@@ -93,7 +86,7 @@ const api = {
       ok: true,
       value: {
         lapS: [a.value.trace.lapTimeS, b.value.trace.lapTimeS],
-        cones: comparePlans(markPlan(a.value, first, usualGround), markPlan(b.value, second, usualGround)),
+        cones: comparePlans(markPlan(a.value, first, terms), markPlan(b.value, second, terms)),
       },
     }
   },

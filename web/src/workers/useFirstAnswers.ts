@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { circuitQuery } from '../api/queries'
 import { solveInWorker } from './planSolver'
-import { useGround } from './useGround'
+import { useSchoolTerms } from './useSchoolTerms'
 import { circuitToSolve, type SolutionInput } from './useSolution'
 
 /** How far an answer to a change has come. */
@@ -39,7 +39,7 @@ function onLineBefore(before: PlanSolution, { vehicle, setup }: SolutionInput): 
  */
 export function useFirstAnswers(input: FirstAnswersInput): { data: MarkedPlan | undefined; stage: AnswerStage } {
   const { circuitId, vehicle, setup, marked, isOld, firstSession, coneEdits } = input
-  const ground = useGround()
+  const terms = useSchoolTerms()
   const { data: circuit } = useQuery(circuitQuery(circuitId))
   const before = isOld ? marked?.solution : undefined
   const near = before?.stored.line ?? null
@@ -60,8 +60,8 @@ export function useFirstAnswers(input: FirstAnswersInput): { data: MarkedPlan | 
   const speeds = useMemo(() => (before ? onLineBefore(before, { circuitId, vehicle, setup }) : null), [before, circuitId, vehicle, setup])
   const shown = before ? (quick.data ?? speeds) : null
   const first = useMemo(
-    () => (shown ? markPlan(shown, { firstSession, coneEdits }, ground) : undefined),
-    [shown, firstSession, coneEdits, ground],
+    () => (shown ? markPlan(shown, { firstSession, coneEdits }, terms) : undefined),
+    [shown, firstSession, coneEdits, terms],
   )
   if (!isOld) return { data: marked, stage: 'settled' }
   if (!first) return { data: marked, stage: 'before' }

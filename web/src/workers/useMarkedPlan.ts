@@ -3,7 +3,7 @@ import type { Vehicle } from '@ochote/contracts'
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { circuitQuery } from '../api/queries'
-import { useGround } from './useGround'
+import { useSchoolTerms } from './useSchoolTerms'
 import { circuitToSolve, solutionQuery, type SolutionInput } from './useSolution'
 
 /** A plan with the vehicle that drives it. */
@@ -43,12 +43,12 @@ export function useMarkedPlan(input: MarkedPlanInput): MarkedPlanState {
   // the same query again where the cones are placed for the vehicle that drives
   const placed = useQuery(solutionFor(input.placedFor ?? input.vehicle))
   const { firstSession, coneEdits } = input
-  const ground = useGround()
+  const terms = useSchoolTerms()
   const client = useQueryClient()
   const [own, cones] = [driven.data?.solution, placed.data?.solution]
   const data = useMemo(
-    () => (own && cones ? markPlan(own, { firstSession, coneEdits }, ground, cones) : undefined),
-    [own, cones, firstSession, coneEdits, ground],
+    () => (own && cones ? markPlan(own, { firstSession, coneEdits }, terms, cones) : undefined),
+    [own, cones, firstSession, coneEdits, terms],
   )
   const isOld = [driven, placed].some((query) => query.isPlaceholderData)
   return {

@@ -1,7 +1,7 @@
 import { Alert, Box, Button, FormControlLabel, LinearProgress, Stack, Switch, Typography } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { count, kilometres } from '../../format/format'
+import { count, lapLength } from '../../format/format'
 import { TextLine } from '../../forms/TextLine'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { Page } from '../../shell/Page'
@@ -75,7 +75,7 @@ export function ReccePage() {
           />
           {answer && (
             <Alert severity={answer.circuit.spreadM > 3 ? 'warning' : 'info'}>
-              {kilometres(answer.circuit.lengthM)}, {count(answer.circuit.laps, 'lap')} averaged and smoothed over 5 m; on average the laps
+              {lapLength(answer.circuit.lengthM)}, {count(answer.circuit.laps, 'lap')} averaged and smoothed over 5 m; on average the laps
               are {answer.circuit.spreadM.toFixed(1)} m from the middle.
               {answer.circuit.leftOut > 0 && ` ${count(answer.circuit.leftOut, 'lap')} of another length left out.`}
             </Alert>

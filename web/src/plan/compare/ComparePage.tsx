@@ -9,6 +9,7 @@ import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
 import { stagePath } from '../../shell/stages'
 import { compareInWorker } from '../../workers/planSolver'
+import { useSchoolTerms } from '../../workers/useSchoolTerms'
 import { findSolution } from '../../workers/useSolution'
 import { ComparedMarks } from './ComparedMarks'
 
@@ -47,12 +48,13 @@ interface ComparisonProps {
 function Comparison({ day, plan, other, others }: ComparisonProps) {
   const navigate = useNavigate()
   const circuit = useQuery(circuitQuery(plan.circuitId))
+  const terms = useSchoolTerms()
   const compared = useQuery({
-    queryKey: ['compared', circuit.data?.version, plan, other],
+    queryKey: ['compared', circuit.data?.version, plan, other, terms],
     queryFn: async ({ signal }) => {
       if (!circuit.data) throw new Error('asked before the circuit was here')
       const [first, second] = await Promise.all([questionOf(day, plan, circuit.data, signal), questionOf(day, other, circuit.data, signal)])
-      return compareInWorker({ first, second }, signal)
+      return compareInWorker({ first, second, terms }, signal)
     },
     enabled: circuit.data !== undefined,
     staleTime: Infinity,

@@ -1,16 +1,16 @@
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import type { ComparedCone, Cone, SharedCost } from '@ochote/core'
-import { difference, kmh, lapTime, metres } from '../../format/format'
+import { difference, speed, lapTime, distance } from '../../format/format'
 import type { ComparedPlans } from '../../workers/plan.worker'
 
 /** "12 m later", as seen from the first plan */
 function apartWords(apartM: number | null): string {
   if (apartM === null) return 'in one plan only'
   if (Math.abs(apartM) < 0.5) return 'the same'
-  return `${metres(Math.abs(apartM))} ${apartM > 0 ? 'later' : 'earlier'}`
+  return `${distance(Math.abs(apartM))} ${apartM > 0 ? 'later' : 'earlier'}`
 }
 
-const placeWords = (cone: Cone | null) => (cone ? `${metres(cone.stationM)}, ${kmh(cone.speedMps)} km/h` : '–')
+const placeWords = (cone: Cone | null) => (cone ? `${distance(cone.stationM)}, ${speed(cone.speedMps)}` : '–')
 function costWords(costS: SharedCost): string {
   if (costS === null) return '–'
   if (costS === 'off') return 'off the track'
@@ -56,7 +56,7 @@ export function ComparedMarks({ data, names }: { data: ComparedPlans; names: rea
                 <TableCell>{placeWords(row.first)}</TableCell>
                 <TableCell>{placeWords(row.second)}</TableCell>
                 <TableCell sx={{ fontWeight: Math.abs(row.apartM ?? 0) >= 5 ? 700 : 400 }}>{apartWords(row.apartM)}</TableCell>
-                <TableCell>{row.sharedM === null ? '–' : metres(row.sharedM)}</TableCell>
+                <TableCell>{row.sharedM === null ? '–' : distance(row.sharedM)}</TableCell>
                 <TableCell>{costWords(row.costS[0])}</TableCell>
                 <TableCell>{costWords(row.costS[1])}</TableCell>
               </TableRow>

@@ -1,5 +1,6 @@
 import type { MarkerScheme } from '@ochote/contracts'
 import { driveRound, featuresOf, type Cone, type PlanSolution } from '@ochote/core'
+import { fineDistance } from '../../format/format'
 
 /** One stop of the drive round: a mark to place or to pick up. */
 export interface Stop {
@@ -33,5 +34,5 @@ export const markName = ({ cornerNumber, duty }: Pick<Cone, 'cornerNumber' | 'du
 
 /** "0.3 m outside left edge" */
 export function edgeWords({ inFromEdgeM, side }: Pick<Cone, 'inFromEdgeM' | 'side'>): string {
-  return `${Math.abs(inFromEdgeM).toFixed(1)} m ${inFromEdgeM < 0 ? 'outside' : 'in from'} ${side} edge`
+  return `${fineDistance(Math.abs(inFromEdgeM))} ${inFromEdgeM < 0 ? 'outside' : 'in from'} ${side} edge`
 }

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material'
 import { gapLengthM, type Turn } from '@ochote/core'
 import type { LedSession } from '@ochote/contracts'
-import { count, metres } from '../../format/format'
+import { count, distance, fineDistance } from '../../format/format'
 import { swapWords } from './Rotation'
 import type { SwapStraight } from './swapStraight'
 
@@ -40,8 +40,8 @@ export function BehindTheLead({ session, names, turn, next, lap, phase, straight
         )}
       </Typography>
       <Typography color="text.secondary">
-        Gap {session.gapS} s: {metres(atFastest)} ({Math.round(atFastest / CAR_M)} car lengths of {CAR_M} m) at the fastest,{' '}
-        {metres(atSlowest)} ({Math.round(atSlowest / CAR_M)}) in the slowest corner, at planned speeds
+        Gap {session.gapS} s: {distance(atFastest)} ({Math.round(atFastest / CAR_M)} car lengths of {fineDistance(CAR_M)}) at the fastest,{' '}
+        {distance(atSlowest)} ({Math.round(atSlowest / CAR_M)}) in the slowest corner, at planned speeds
       </Typography>
     </Box>
   )

@@ -85,7 +85,7 @@ export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps
     })
   }
   const choose = (label: string, value: string, options: readonly { id: string; name: string }[], set: (id: string) => void) => (
-    <TextField select label={label} value={value} onChange={(e) => set(e.target.value)} helperText=" " sx={{ minWidth: 170 }}>
+    <TextField select size="small" label={label} value={value} onChange={(e) => set(e.target.value)} helperText=" " sx={{ minWidth: 170 }}>
       {options.map(({ id, name: own }) => (
         <MenuItem key={id} value={id}>
           {own}

@@ -1,4 +1,5 @@
 import { stationsApart, type PlanSolution } from '@ochote/core'
+import { distance } from '../../format/format'
 
 /** The straight on which followers change places, and the speed along it. */
 export interface SwapStraight {
@@ -26,7 +27,7 @@ export function swapStraight({ track, corners, trace }: PlanSolution, afterCorne
   const { number, name } = chosen.corner
   return {
     after: number,
-    words: `on the straight after corner ${number}${name ? ` ${name}` : ''}, ${Math.round(chosen.lengthM)} m long`,
+    words: `on the straight after corner ${number}${name ? ` ${name}` : ''}, ${distance(chosen.lengthM)} long`,
     short: `on the straight after corner ${number}`,
     speedMps: trace.speedMps.reduce((a, b) => Math.max(a, b)),
     slowestMps: trace.speedMps.reduce((a, b) => Math.min(a, b)),

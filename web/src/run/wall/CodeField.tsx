@@ -1,6 +1,6 @@
 import { Box, Button, TextField, Typography } from '@mui/material'
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react'
-import { readCoded, type CodedEntry } from '@ochote/core'
+import { faultOf, praiseName, readCoded, severityNames, type CodedEntry } from '@ochote/core'
 
 interface CodeFieldProps {
   /** whom the code is logged for */
@@ -115,7 +115,8 @@ export function CodeField({
 
 function entryOf(entry: CodedEntry): string {
   const place = `corner ${entry.corner}`
-  if (entry.kind === 'praise') return `${place}, well done: ${entry.code}`
-  if (entry.kind === 'called') return `${place}, ${entry.code} was called`
-  return `${place}, ${entry.code}, severity ${entry.severity}`
+  if (entry.kind === 'praise') return `${place}, well done: ${praiseName(entry.code)}`
+  const name = faultOf(entry.code)?.name ?? entry.code
+  if (entry.kind === 'called') return `${place}, ${name}: it was called`
+  return `${place}, ${name}, ${severityNames[entry.severity]}`
 }

@@ -2,7 +2,7 @@ import { useCallback } from 'react'
 import type { Stint } from '@ochote/contracts'
 import type { PlanSolution, StintRecord } from '@ochote/core'
 import type { AddToStint, OpenedLogs } from '../../stintLog/useStintLogs'
-import { useLiveSource } from '../../telemetry/useLiveSource'
+import type { LiveSource } from '../../telemetry/liveSource'
 import { useLoggedCrossings } from '../useLoggedCrossings'
 import { usePassed } from '../usePassed'
 
@@ -11,11 +11,11 @@ interface LiveOnWallProps {
   solution: PlanSolution
   record: StintRecord
   logs: OpenedLogs
+  source: LiveSource
 }
 
 /** Where a car is by its logger, whose crossings are logged here too; nothing where it has none. */
-export function LiveOnWall({ stint, solution, record, logs }: LiveOnWallProps) {
-  const source = useLiveSource(stint.id, solution)
+export function LiveOnWall({ stint, solution, record, logs, source }: LiveOnWallProps) {
   const { entries, ready } = logs.logOf(stint.id)
   const { add } = logs
   const log = useCallback<AddToStint>((entry, identity) => add(stint.id, entry, identity), [add, stint.id])

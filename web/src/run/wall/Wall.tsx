@@ -1,19 +1,22 @@
 import { Box, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
-import { callInBy, likelyFaults, nextReleaseMs, stintRecord, type CodedEntry } from '@ochote/core'
+import { callInBy, likelyFaults, nextReleaseMs, releaseBar, stintRecord, type CodedEntry, type StintRecord } from '@ochote/core'
 import { trueNow } from '../../device/deviceClock'
 import { useGoneThrough } from '../../stintLog/useGoneThrough'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { Page } from '../../shell/Page'
 import { entryWords } from '../entryWords'
+import { Ribbon } from '../../ribbon/Ribbon'
+import { useLiveSources } from '../../telemetry/useLiveSources'
 import { SendingState } from '../SendingState'
 import type { SessionStint } from '../SolvedSession'
 import { useLineQuestion } from '../useLineQuestion'
 import { useNow } from '../useNow'
 import { useWakeLock } from '../useWakeLock'
 import { carKeys } from './carKeys'
-import { CarTable } from './CarTable'
+import { CarList } from './CarList'
+import { CarsOnRibbon } from './CarsOnRibbon'
 import { CodeField } from './CodeField'
 import { SessionClock } from './SessionClock'
 import { todayAt } from './todayAt'
@@ -43,7 +46,17 @@ export function Wall({ day, session, stints, actions }: WallProps) {
   const records = useMemo(() => session.stintIds.map((id) => stintRecord(logOf(id).entries)), [session.stintIds, logOf])
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
   const gone = useGoneThrough(day)
-  const cars = stints.map((sessionStint, k) => wallCar(day, sessionStint, records[k]!, logs, keys[k] ?? '', now, gone))
+  const followed = useMemo(() => stints.map(({ stint, solution }) => ({ stintId: stint.id, solution })), [stints])
+  const sources = useLiveSources(followed)
+  const lastRelease = records.reduce<number | null>(
+    (latest, r) => (r.releasedAtMs !== null && r.releasedAtMs > (latest ?? 0) ? r.releasedAtMs : latest),
+    null,
+  )
+  const atMs = nextReleaseMs(lastRelease, session.intervalS)
+  const isNextOut = nextToGo(day, stints, records, gone)
+  const cars = stints.map((sessionStint, k) =>
+    wallCar(day, sessionStint, records[k]!, logs, keys[k] ?? '', now, gone, sources[k]!, k === isNextOut ? (atMs ?? now) : null),
+  )
   const { log, undo, last, lastEntry, lastEntries } = useEntriesMade(logs)
   const { tap, question } = useLineQuestion()
   const line = (k: number) => {
@@ -66,12 +79,7 @@ export function Wall({ day, session, stints, actions }: WallProps) {
     else log(car.stintId, { kind: 'fault', lap, corner, code, severity: coded.severity })
   }
   const out = cars.filter((c) => c.state.state === 'running' || c.state.state === 'out lap')
-  const waiting = cars.find((c) => c.state.state === 'waiting' && c.releaseBar === null)
-  const lastRelease = records.reduce<number | null>(
-    (latest, r) => (r.releasedAtMs !== null && r.releasedAtMs > (latest ?? 0) ? r.releasedAtMs : latest),
-    null,
-  )
-  const atMs = nextReleaseMs(lastRelease, session.intervalS)
+  const waiting = isNextOut === null ? undefined : cars[isNextOut]
   const release = () => {
     // the time of the press, not of the last time that the wall was drawn
     if (waiting && (atMs === null || trueNow() >= atMs)) log(waiting.stintId, { kind: 'release' })
@@ -104,17 +112,35 @@ export function Wall({ day, session, stints, actions }: WallProps) {
         next={waiting ? { name: waiting.student, atMs } : null}
         onRelease={release}
       />
-      <Box sx={{ overflowX: 'auto' }}>
-        <CarTable
-          cars={cars}
-          selected={selected}
-          now={now}
-          onSelect={setSelected}
-          onLine={line}
-          onIn={(k) => log(cars[k]!.stintId, { kind: 'in' })}
-          onMet={(k) => log(cars[k]!.stintId, { kind: 'meeting' })}
+      <Box component="section" aria-label="Where the cars are">
+        <Ribbon
+          solution={stints[0]!.solution}
+          cones={[]}
+          scheme={schemeOf(day, stints[0]!)}
+          corner={null}
+          onCorner={() => undefined}
+          overlay={(scales) => (
+            <CarsOnRibbon
+              out={cars.flatMap((car, k) =>
+                out.includes(car) ? [{ car, solution: stints[k]!.solution, record: records[k]!, source: sources[k]! }] : [],
+              )}
+              selected={cars[selected]?.stintId ?? null}
+              now={now}
+              scales={scales}
+              onSelect={(id) => setSelected(cars.findIndex((car) => car.stintId === id))}
+            />
+          )}
+          compact
         />
       </Box>
+      <CarList
+        cars={cars}
+        selected={selected}
+        onSelect={setSelected}
+        onLine={line}
+        onIn={(k) => log(cars[k]!.stintId, { kind: 'in' })}
+        onMet={(k) => log(cars[k]!.stintId, { kind: 'meeting' })}
+      />
       <CodeField
         selected={cars[selected]?.student ?? 'nobody'}
         corners={numbers}
@@ -141,4 +167,25 @@ export function Wall({ day, session, stints, actions }: WallProps) {
       </Typography>
     </Page>
   )
+}
+
+/** The first of the session that nobody has released and nothing keeps back; null where there is none. */
+function nextToGo(
+  day: DayView,
+  stints: readonly SessionStint[],
+  records: readonly StintRecord[],
+  gone: ReadonlySet<string>,
+): number | null {
+  const at = stints.findIndex(
+    ({ stint }, k) =>
+      records[k]!.phase === 'ready' &&
+      records[k]!.releasedAtMs === null &&
+      releaseBar(day.meeting, stint.studentId, records[k]!.metHere || gone.has(stint.studentId)) === null,
+  )
+  return at < 0 ? null : at
+}
+
+const schemeOf = (day: DayView, { stint }: SessionStint) => {
+  const plan = day.plans.find((p) => p.id === stint.planId)
+  return day.markerSchemes.find((s) => s.id === plan?.markerSchemeId) ?? day.markerSchemes[0]!
 }

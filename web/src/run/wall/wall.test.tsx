@@ -3,7 +3,8 @@ import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import { renderPage } from '../../fixtures/render'
 import { carKeys } from './carKeys'
-import { CarTable, type WallCar } from './CarTable'
+import { CarList, type WallCar } from './CarList'
+import { carNeed } from './carNeeds'
 import { CodeField } from './CodeField'
 import { SessionClock } from './SessionClock'
 import { todayAt } from './todayAt'
@@ -77,45 +78,57 @@ describe('letters of cars', () => {
   })
 })
 
-describe('the table of cars', () => {
+describe('the cars', () => {
   const now = Date.UTC(2026, 9, 17, 9)
-  const car = (change: Partial<WallCar>, state: Partial<WallCar['state']> = {}): WallCar => ({
-    stintId: 's',
-    student: 'Una Brook',
-    carName: 'Hatch',
-    instructor: 'Rolf',
-    lastS: null,
-    releaseBar: null,
-    key: 'a',
-    live: null,
-    ...change,
-    state: { state: 'running', lap: 2, left: 1, lapS: 100, expectedAtMs: now + 42_000, overdueS: 0, ...state },
-  })
-  const table = (cars: WallCar[]) => {
+  type State = WallCar['state']
+  const running: State = { state: 'running', lap: 2, left: 1, lapS: 100, expectedAtMs: now + 42_000, overdueS: 0 }
+  const car = (change: Partial<WallCar>, state: Partial<State> = {}): WallCar => {
+    const whole = { ...running, ...state }
+    const releaseBar = change.releaseBar ?? null
+    return {
+      ...{ stintId: 's', student: 'Una Brook', carName: 'Hatch', instructor: 'Rolf', lastS: null, key: 'a', live: null },
+      ...{ releaseBar, state: whole, need: carNeed(whole, releaseBar, now, null) },
+      ...change,
+    }
+  }
+  const list = (cars: WallCar[]) => {
     const calls = { onSelect: vi.fn(), onLine: vi.fn(), onIn: vi.fn(), onMet: vi.fn() }
-    renderPage(<CarTable cars={cars} selected={0} now={now} {...calls} />)
+    renderPage(<CarList cars={cars} selected={0} {...calls} />)
     return calls
   }
-  const rowOf = (n: number) => screen.getAllByRole('row')[n]!
+  const carAt = (n: number) => screen.getAllByRole('listitem')[n]!
 
-  it('says when each comes by next, and how late it is, not by colour alone', () => {
-    table([car({ lastS: 101.5 }), car({ stintId: 'b' }, { overdueS: 17.4 })])
-    expect(rowOf(1).textContent).toContain('2, 11:41.50in 0:42')
-    expect(rowOf(2).textContent).toContain('▲ overdue 17 s')
+  it('say what each needs next, and how late it is, not by colour alone', () => {
+    list([car({ lastS: 101.5 }), car({ stintId: 'b' }, { overdueS: 17.4 })])
+    expect(carAt(0).textContent).toContain('At the line in 0:42: lap 2, 1 to go after it')
+    expect(carAt(0).textContent).toContain('last lap 1:41.50')
+    expect(carAt(1).textContent).toContain('▲ overdue 17 s on its lap 2: look for it')
   })
 
-  it('lets nobody start who is kept back, and says how to put it right', async () => {
-    const { onMet, onLine, onSelect } = table([
+  it.each([
+    ['in', {}, null, null, 'In. The debrief comes next.'],
+    ['waiting', {}, null, null, 'Waits for the cars before it'],
+    ['waiting', {}, null, now + 12_000, 'Release it in 0:12'],
+    ['waiting', {}, null, now - 1, 'Release it now'],
+    ['waiting', {}, 'Was not at the drivers’ meeting', now, 'Was not at the drivers’ meeting'],
+    ['out lap', { lap: 0, left: 3 }, null, null, 'At the line in 0:42: out lap, 3 to go after it'],
+    ['running', { left: 0 }, null, null, 'At the line in 0:42: lap 2, then in'],
+  ] as const)('that are %s %o, held by %s, free at %s: %s', (state, change, bar, at, words) => {
+    expect(carNeed({ ...running, ...change, state }, bar, now, at).whole).toBe(words)
+  })
+
+  it('let nobody start who is kept back, and say how to put it right', async () => {
+    const { onMet, onLine, onSelect } = list([
       car({ releaseBar: 'Was not at the drivers’ meeting' }, { state: 'waiting', lap: 0, expectedAtMs: null }),
     ])
-    expect(within(rowOf(1)).getByRole<HTMLButtonElement>('button', { name: 'Line' }).disabled).toBe(true)
-    await userEvent.click(within(rowOf(1)).getByRole('button', { name: 'Briefed Una Brook now' }))
+    expect(within(carAt(0)).queryByRole('button', { name: 'Line' })).toBeNull()
+    await userEvent.click(within(carAt(0)).getByRole('button', { name: 'Briefed Una Brook now' }))
     expect([onMet.mock.calls, onLine.mock.calls, onSelect.mock.calls]).toEqual([[[0]], [], []])
   })
 
-  it('chooses a car by its row, and logs by its buttons', async () => {
-    const { onSelect, onLine, onIn } = table([car({})])
-    fireEvent.click(rowOf(1))
+  it('are chosen by their line, and logged by its buttons', async () => {
+    const { onSelect, onLine, onIn } = list([car({})])
+    fireEvent.click(carAt(0))
     await userEvent.click(screen.getByRole('button', { name: 'Line' }))
     await userEvent.click(screen.getByRole('button', { name: 'In' }))
     expect([onSelect.mock.calls.length, onLine.mock.calls, onIn.mock.calls]).toEqual([1, [[0]], [[0]]])

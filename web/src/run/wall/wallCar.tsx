@@ -2,12 +2,15 @@ import type { DayView } from '@ochote/contracts'
 import { carState, releaseBar, timedLaps, type StintRecord } from '@ochote/core'
 import type { OpenedLogs } from '../../stintLog/useStintLogs'
 import type { SessionStint } from '../SolvedSession'
-import type { WallCar } from './CarTable'
+import type { LiveSource } from '../../telemetry/liveSource'
+import type { WallCar } from './CarList'
+import { carNeed } from './carNeeds'
 import { LiveOnWall } from './LiveOnWall'
 
 /**
  * A car as its row on the wall shows it: who is in it, where it is, and what keeps it from being released.
  * @param gone - students with whom the drivers' meeting was gone through since
+ * @param releaseAtMs - when it may be released, where it is the next to go
  */
 export function wallCar(
   day: DayView,
@@ -17,17 +20,22 @@ export function wallCar(
   key: string,
   now: number,
   gone: ReadonlySet<string>,
+  source: LiveSource,
+  releaseAtMs: number | null,
 ): WallCar {
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
+  const state = carState(record, stint.plannedLaps, solution.trace.lapTimeS, now)
+  const bar = releaseBar(day.meeting, stint.studentId, record.metHere || gone.has(stint.studentId))
   return {
     stintId: stint.id,
     student: nameOf(stint.studentId),
     instructor: nameOf(stint.instructorId),
     carName: day.cars.find((car) => car.id === stint.carId)?.name ?? '',
-    state: carState(record, stint.plannedLaps, solution.trace.lapTimeS, now),
+    state,
+    need: carNeed(state, bar, now, releaseAtMs),
     lastS: timedLaps(record).pop()?.timeS ?? null,
-    releaseBar: releaseBar(day.meeting, stint.studentId, record.metHere || gone.has(stint.studentId)),
+    releaseBar: bar,
     key,
-    live: <LiveOnWall stint={stint} solution={solution} record={record} logs={logs} />,
+    live: <LiveOnWall stint={stint} solution={solution} record={record} logs={logs} source={source} />,
   }
 }

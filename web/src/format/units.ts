@@ -1,0 +1,26 @@
+import { useSyncExternalStore } from 'react'
+import type { Units } from '@ochote/contracts'
+import { unitSets, type UnitSet } from '@ochote/core'
+
+const STORED_AS = 'ochote.units'
+
+/** The school's units, for every figure on the page; kept on the device, so that a page opens in them. */
+let units: Units = typeof localStorage !== 'undefined' && localStorage.getItem(STORED_AS) === 'imperial' ? 'imperial' : 'metric'
+const listeners = new Set<() => void>()
+
+export const unitSet = (): UnitSet => unitSets[units]
+
+/** Takes over the school's units. */
+export function setUnits(next: Units): void {
+  if (next === units) return
+  units = next
+  localStorage.setItem(STORED_AS, next)
+  for (const listener of listeners) listener()
+}
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener)
+  return () => void listeners.delete(listener)
+}
+/** The units in use: what shows figures is drawn again when they change. */
+export const useUnits = (): Units => useSyncExternalStore(subscribe, () => units)

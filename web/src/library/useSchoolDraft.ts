@@ -1,0 +1,35 @@
+import { useQueryClient } from '@tanstack/react-query'
+import * as z from 'zod'
+import { schoolSchema, unitsSchema, type School, type Units } from '@ochote/contracts'
+import { schoolQuery } from '../api/queries'
+import { request } from '../api/request'
+import { useAutosave } from '../autosave/useAutosave'
+
+interface SchoolAbout {
+  readonly name: string
+  readonly units: Units
+}
+const typedSchema = z.object({ name: z.string(), units: unitsSchema })
+const isComplete = ({ name }: SchoolAbout) => name.trim() !== ''
+const held = ({ name, units, version }: School) => ({ draft: { name, units }, version })
+
+/** The school's name and units, saved by themselves. Calls are said in the same units. */
+export function useSchoolDraft(school: School) {
+  const client = useQueryClient()
+  const { queryKey } = schoolQuery
+  return useAutosave({
+    path: '/api/school#about',
+    stored: held(school),
+    put: async ({ name, units }: SchoolAbout, fromVersion) => {
+      const { version: _, ...before } = client.getQueryData(queryKey) ?? school
+      const calls = { ...before.calls, unit: units === 'imperial' ? ('yd' as const) : ('m' as const) }
+      const body = { school: { ...before, name: name.trim(), units, calls }, fromVersion }
+      const stored = await request(schoolSchema, '/api/school', { method: 'PUT', body })
+      client.setQueryData(queryKey, stored)
+      return { draft: { name, units }, version: stored.version }
+    },
+    load: async () => held(await client.fetchQuery({ ...schoolQuery, staleTime: 0 })),
+    read: (kept) => typedSchema.parse(kept),
+    isComplete,
+  })
+}
