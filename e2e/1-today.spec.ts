@@ -63,7 +63,7 @@ for (const theme of ['light', 'dark', 'glare'] as const) {
       await expectDrawn(page)
       await expectAccessible(page, rules)
     }
-    for (const board of ['Vehicles', 'People', 'Marker schemes']) {
+    for (const board of ['Vehicles', 'People', 'Marker schemes', 'School']) {
       await page.getByRole('tab', { name: board }).click()
       await expectDrawn(page)
       await expectAccessible(page, rules)

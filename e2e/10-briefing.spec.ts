@@ -82,7 +82,7 @@ test('the lap is stepped and played, and a question stays where it was asked', a
   await page.goto(path('brief/talk'))
   const now = page.getByRole('region', { name: 'Now' })
   await expect(now).toContainText('Corner 1 Slipway, right')
-  await expect(now).toContainText(/Look \d+ m on/)
+  await expect(now).toContainText(/Look (ahead to|\d+ m on)/)
   await expectAccessible(page)
   await page.keyboard.press('ArrowRight')
   await expect(now).toContainText('Brake')

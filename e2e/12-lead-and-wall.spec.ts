@@ -7,6 +7,18 @@ test('four follow the lead through three rotations, each the same laps right beh
   await page.goto(`/days/${dayId}/run/lead`)
   const names = ['Ines Marlowe', 'Tobias Fennick', 'Ruben Halloway', 'Leo Vantongeren']
   for (const name of names) await page.getByRole('checkbox', { name }).check()
+  // three hatches are not enough for four, and no car is given twice
+  await expect(page.getByText(/^There are more followers than cars of the plan’s type/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Create the session' })).toBeDisabled()
+  await page.getByRole('combobox', { name: /^Car of Leo/ }).click()
+  await page.getByRole('option', { name: 'Hatch 1' }).click()
+  await expect(page.getByRole('combobox', { name: /^Car of Ines/ })).toHaveText('Hatch 2') // she had it only by default
+  await page.getByRole('combobox', { name: /^Car of Tobias/ }).click()
+  await page.getByRole('option', { name: 'Hatch 1' }).click()
+  await expect(page.getByText('Hatch 1 is out with Tobias Fennick from 09:00 until about 09:16.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Create the session' })).toBeDisabled()
+  await page.getByRole('combobox', { name: /^Car of Tobias/ }).click()
+  await page.getByRole('option', { name: 'Estate' }).click()
   await page.getByRole('textbox', { name: 'Laps', exact: true }).fill('eight')
   await expect(page.getByText('expected 1 to 60')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Create the session' })).toBeDisabled()
@@ -66,11 +78,11 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   const day: DayView = await openDay(page)
   const pattern = notDriven(day).find((s) => day.meeting.present.includes(s.stint.studentId))!.stint
   const students = day.people.filter((p) => p.role === 'student' && day.meeting.present.includes(p.id)).slice(0, 6)
-  const stints = students.map((s): Stint => ({
+  const stints = students.map((s, k): Stint => ({
     ...pattern,
     id: crypto.randomUUID(),
     studentId: s.id,
-    startsAt: '13:00',
+    startsAt: `13:0${k}`, // one car and one instructor: no two at the very same time
     aims: [],
     planVersionId: null,
     plannedLaps: 3,

@@ -121,7 +121,7 @@ test('1,000 entries from eight devices, the server killed and the link broken at
           for (let n = 0; n < count; n++) {
             // a corner chosen by hand is chosen for some seconds only
             if (n % 20 === 0) document.querySelector<HTMLElement>('[aria-label^="Corner 3 "]')!.click()
-            const target = Array.from(document.querySelectorAll<HTMLElement>('[aria-label="What happened"] button')).find(
+            const target = Array.from(document.querySelectorAll<HTMLElement>('[aria-label="What was good"] button')).find(
               (b) => b.textContent === targets[n % targets.length],
             )!
             target.click()

@@ -98,7 +98,7 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     // gone to another stage in the middle of a word, and back: every word is there
     await page.getByRole('link', { name: 'Brief' }).first().click()
     await expect(page.getByRole('heading', { level: 1, name: `Brief: ${STUDENT}` })).toBeVisible()
-    await page.goBack()
+    await page.getByRole('link', { name: 'Debrief' }).first().click()
     await expect(page.getByLabel('In your own words')).toHaveValue('You knew the words before I said them.')
     await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
     // what was saved by itself is undone too

@@ -62,7 +62,7 @@ async function taps(browser: Browser): Promise<void> {
           document.querySelector<HTMLElement>('[aria-label^="Corner 3 "]')!.click()
           await new Promise((done) => setTimeout(done, 500))
           for (let n = 0; n < taps; n++) {
-            const target = Array.from(document.querySelectorAll<HTMLElement>('[aria-label="What happened"] button')).find(
+            const target = Array.from(document.querySelectorAll<HTMLElement>('[aria-label="What was good"] button')).find(
               (b) => b.textContent === 'smooth',
             )!
             const before = rows()

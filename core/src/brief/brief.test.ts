@@ -90,7 +90,7 @@ describe('the drivers’ meeting', () => {
 
 describe('the lap talked through', () => {
   const solution = givenSolution()
-  const steps = talkThrough(plainMarks(solution), (n) => `purpose of ${n}`)
+  const steps = talkThrough(plainMarks(solution), (n) => `purpose of ${n}`, 'metric')
 
   it('goes mark by mark in the order of the lap, each corner named first with what it is for', () => {
     const stations = steps.map((s) => s.stationM)

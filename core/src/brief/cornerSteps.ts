@@ -1,7 +1,9 @@
+import type { Units } from '@ochote/contracts'
 import type { Cone } from '../cones/coneEdits'
 import type { CornerPoint } from '../corners/cornerPoints'
 import type { EdgeMark } from '../corners/cornerMarks'
 import type { SolvedCorner } from '../corners/solvedCorner'
+import { fineLength } from '../geometry/units'
 
 /** One thing to do, in the order of the lap. */
 export interface CornerStep {
@@ -42,16 +44,14 @@ function slowing({ points }: SolvedCorner, find: Find): CornerStep[] {
   return steps
 }
 
-const metresOut = (mark: EdgeMark) => `${(mark.holdM ?? 0).toFixed(1)} m`
-
 /** What a mark at an edge asks for: the edge, or how far to stay out. */
-function edgeStep(action: string, edge: string, mark: EdgeMark | null, cone: Cone | undefined): CornerStep[] {
+function edgeStep(action: string, edge: string, mark: EdgeMark | null, cone: Cone | undefined, units: Units): CornerStep[] {
   if (!mark) return []
-  return [stepAt(mark.holdM === null ? action : `Hold ${metresOut(mark)} off the ${edge} edge`, cone, mark.point)]
+  return [stepAt(mark.holdM === null ? action : `Hold ${fineLength(mark.holdM, units)} off the ${edge} edge`, cone, mark.point)]
 }
 
 /** What the student does at a corner, from its points and cones, in the words of a briefing. Merged marks are named once. */
-export function cornerSteps(corner: SolvedCorner, cones: readonly Cone[]): CornerStep[] {
+export function cornerSteps(corner: SolvedCorner, cones: readonly Cone[], units: Units): CornerStep[] {
   const own = cones.filter((c) => c.cornerNumber === corner.number)
   const find: Find = (duty) => own.find((c) => c.duty === duty)
   const at = (point: string) => own.find((c) => c.id === `${corner.number}-${point}`)
@@ -59,7 +59,7 @@ export function cornerSteps(corner: SolvedCorner, cones: readonly Cone[]): Corne
   const steps = slowing(corner, find)
   const turnAt = find('turn') ?? find('brake') ?? find('lift')
   if (points.turnIn) steps.push(stepAt('Turn', turnAt, points.turnIn))
-  steps.push(...edgeStep('Clip', 'inside', marks.apex, at('apex')))
+  steps.push(...edgeStep('Clip', 'inside', marks.apex, at('apex'), units))
   if (points.throttleOn)
     steps.push({
       action: 'Squeeze the throttle',
@@ -68,6 +68,6 @@ export function cornerSteps(corner: SolvedCorner, cones: readonly Cone[]): Corne
       speedMps: points.throttleOn.speedMps,
       gear: points.throttleOn.gear,
     })
-  steps.push(...edgeStep('Let it run out', 'outer', marks.exit, at('exit')))
+  steps.push(...edgeStep('Let it run out', 'outer', marks.exit, at('exit'), units))
   return steps
 }

@@ -1,6 +1,9 @@
+import type { Units } from '@ochote/contracts'
 import { lookTo } from '../calls/eyes'
+import { foundBy, foundByPhrase } from '../cones/foundBy'
 import type { MarkedPlan } from '../plan/markPlan'
-import { sampleAtStation } from '../geometry/track'
+import { sampleAtStation, wrapStation } from '../geometry/track'
+import { wholeLength } from '../geometry/units'
 import { sampleAtTime } from '../speed/atTime'
 import type { PlanSolution } from '../plan/solvePlan'
 import { cornerSteps } from './cornerSteps'
@@ -41,16 +44,16 @@ const whyOf = (action: string) => WHY.find(([start]) => start.test(action))?.[1]
 /**
  * The steps of a talk-through in the order of the lap: what to do, where, and why. Hazards are steps too.
  * @param purposeOf - what a corner is for, in words; said first
+ * @param units - what lengths are said in
  */
-export function talkThrough({ solution, cones }: MarkedPlan, purposeOf: (cornerNumber: string) => string): TalkStep[] {
+export function talkThrough({ solution, cones }: MarkedPlan, purposeOf: (cornerNumber: string) => string, units: Units): TalkStep[] {
   const marks = solution.corners.flatMap((corner): TalkStep[] => {
-    const steps = cornerSteps(corner, cones)
+    const steps = cornerSteps(corner, cones, units)
     const name = corner.name ? `Corner ${corner.number} ${corner.name}` : `Corner ${corner.number}`
     const from = steps[0]?.stationM ?? corner.startM
     const look = lookTo(solution, from)
-    const eyes = look.hiddenBy
-      ? `Look ${Math.round(look.aheadM)} m on; ${look.hiddenBy} hides it, so know it`
-      : `Look ${Math.round(look.aheadM)} m on`
+    const to = lookWords(solution, from, look.aheadM, units)
+    const eyes = look.hiddenBy ? `${to}; ${look.hiddenBy} hides it, so know it` : to
     return [
       {
         id: `${corner.number}-name`,
@@ -79,6 +82,14 @@ export function talkThrough({ solution, cones }: MarkedPlan, purposeOf: (cornerN
     why: h.note,
   }))
   return [...marks, ...hazards].sort((a, b) => a.stationM - b.stationM)
+}
+
+/** Where to look: a place that can be found, or how far on where nothing stands near it. */
+function lookWords({ track, features }: PlanSolution, fromM: number, aheadM: number, units: Units): string {
+  const atM = wrapStation(track, fromM + aheadM)
+  const found = foundBy(track, features.landmarks, atM)
+  if (found.relation === 'fromStart') return `Look ${wholeLength(aheadM, units)} on`
+  return `Look ahead to ${foundByPhrase(track, features.landmarks, atM, units).replace(/^at /, '')}`
 }
 
 /** Seconds from the line at which each station is reached at a pace, one a sample of the plan's track. */

@@ -44,7 +44,7 @@ describe('marks at the edges', () => {
     const held = driven(2.6)
     const cone = plainMarks(held).cones.find((c) => c.id === '1-apex')!
     expect(cone).toMatchObject({ duty: 'hold', note: 'the line keeps the car’s side 1.5 m from the inside edge' })
-    expect(cornerSteps(held.corners[0]!, plainMarks(held).cones).map((s) => s.action)).toContain('Hold 1.5 m off the inside edge')
+    expect(cornerSteps(held.corners[0]!, plainMarks(held).cones, 'metric').map((s) => s.action)).toContain('Hold 1.5 m off the inside edge')
     expect(held.corners[0]!.marks.remarks[0]).toBe(
       'Hold cone instead of an apex cone: the line keeps the car’s side 1.5 m from the inside edge',
     )

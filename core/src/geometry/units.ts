@@ -24,6 +24,12 @@ export const unitSets: Readonly<Record<Units, UnitSet>> = {
   imperial: { lengthM: METRES_PER_YARD, length: 'yd', speedMps: MPS_PER_MPH, speed: 'mph', lapM: METRES_PER_MILE, lap: 'miles' },
 }
 
+/** A length to a tenth of a unit: "1.5 m", "1.6 yd". */
+export const fineLength = (metres: number, units: Units): string => {
+  const { lengthM, length } = unitSets[units]
+  return `${(metres / lengthM).toFixed(1)} ${length}`
+}
+
 /** A length in whole units: "14 m", "15 yd". */
 export const wholeLength = (metres: number, units: Units): string => {
   const { lengthM, length } = unitSets[units]

@@ -186,7 +186,7 @@ describe('phrases for finding a mark', () => {
 describe('a briefing’s steps', () => {
   it('say lift or brake, gear, turn, clip, throttle, run out, in that order', () => {
     const cones = marks().cones
-    const actions = cornerSteps(corner('1'), cones).map((s) => s.action)
+    const actions = cornerSteps(corner('1'), cones, 'metric').map((s) => s.action)
     expect(actions[0]).toBe('Brake, firm at once')
     expect(actions.slice(-4)).toEqual(['Turn', 'Clip', 'Squeeze the throttle', 'Let it run out'])
     expect(actions.some((a) => /^Down to (first|second|third)$/.test(a))).toBe(true)
@@ -195,7 +195,7 @@ describe('a briefing’s steps', () => {
   it('name each mark’s place as its cone does, moved or not', () => {
     const moves = [{ coneId: '1-apex', stationM: corner('1').points.apex!.stationM + 12, offsetM: 5.3 }]
     const cones = plainMarks(plan, { moves }).cones
-    const clip = cornerSteps(corner('1'), cones).find((s) => s.action === 'Clip')!
+    const clip = cornerSteps(corner('1'), cones, 'metric').find((s) => s.action === 'Clip')!
     expect(clip.place).toBe(cones.find((c) => c.id === '1-apex')!.foundBy)
   })
 })

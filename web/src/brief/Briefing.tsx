@@ -3,6 +3,7 @@ import { Box, Button, Stack, Typography } from '@mui/material'
 import { useMemo, type ReactNode } from 'react'
 import { aimWords, coneFinder, cornerSteps } from '@ochote/core'
 import { count, lapTime, longDay } from '../format/format'
+import { unitsNow } from '../format/units'
 import { PdfButton } from '../pdf/PdfButton'
 import { TrackMap } from '../trackMap/TrackMap'
 import { ConflictDialog } from '../problem/ConflictDialog'
@@ -29,7 +30,7 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
   const saves = useBrief(stint)
   const { draft: brief, change, error, retry, conflict } = saves
   const earlier = useQuery(studentQuery(student.id))
-  const steps = useMemo(() => solution.corners.map((c) => ({ corner: c, steps: cornerSteps(c, cones) })), [solution, cones])
+  const steps = useMemo(() => solution.corners.map((c) => ({ corner: c, steps: cornerSteps(c, cones, unitsNow()) })), [solution, cones])
   const briefed = brief.briefedAt !== null
   return (
     <StageFrame ribbon={{ solution, cones, scheme, corner, onCorner: chooseCorner, compact: true }}>

@@ -20,7 +20,7 @@ export function SchoolTopics({ school, onClose }: { school: School; onClose: () 
   }
   const wrong = topics.some((t) => t.topic.trim() === '' || t.text.trim() === '')
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="topics-title">
+    <Dialog open onClose={(_e, reason) => reason !== 'backdropClick' && onClose()} fullWidth maxWidth="md" aria-labelledby="topics-title">
       <DialogTitle id="topics-title">The school’s list for every meeting</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
         <DialogContentText>Items about a circuit come from the circuit’s own file, so leave them out here.</DialogContentText>

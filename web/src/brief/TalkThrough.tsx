@@ -15,6 +15,7 @@ import { TalkSteps } from './TalkSteps'
 import { useTalkClock } from './useTalkClock'
 import { useTalkKeys } from './useTalkKeys'
 import { distance } from '../format/format'
+import { unitsNow } from '../format/units'
 
 /** The lap played along ribbon and map, or stepped mark by mark: what, where, why; questions kept where they were asked. */
 export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNode }) {
@@ -26,7 +27,7 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
   const steps = useMemo(() => {
     const own = new Map(plan.priorityOverrides.map((p) => [p.cornerNumber, `${priorityPhrases[p.kind]}: ${p.reason}`]))
     const found = new Map(solution.corners.map((c) => [c.number, `a corner ${priorityPhrases[c.priority.kind]}`]))
-    return talkThrough(marked, (number) => own.get(number) ?? found.get(number) ?? '')
+    return talkThrough(marked, (number) => own.get(number) ?? found.get(number) ?? '', unitsNow())
   }, [marked, solution, plan.priorityOverrides])
   const speak = (step: TalkStep) => speaking && say(`${step.what}, ${step.where}. ${step.why}`, language)
   const clock = useTalkClock(solution, steps, pace, speak)
@@ -59,7 +60,14 @@ export function TalkThrough({ open, choice }: { open: OpenStint; choice: ReactNo
         }}
       >
         <Box sx={{ height: { xs: 240, md: '100%' }, minHeight: 240 }}>
-          <TrackMap solution={solution} cones={cones} scheme={scheme} corner={step.cornerNumber || null} onCorner={toCorner} />
+          <TrackMap
+            solution={solution}
+            cones={cones}
+            scheme={scheme}
+            corner={step.cornerNumber || null}
+            reachM={step.stationM}
+            onCorner={toCorner}
+          />
         </Box>
         <Stack sx={{ gap: 1.5, minHeight: 0 }}>
           <Box component="section" aria-label="Now" aria-live="polite" sx={{ minHeight: 128 }}>

@@ -60,7 +60,7 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
     />
   )
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="md" aria-labelledby="wordings-title">
+    <Dialog open onClose={(_e, reason) => reason !== 'backdropClick' && onClose()} fullWidth maxWidth="md" aria-labelledby="wordings-title">
       <DialogTitle id="wordings-title">How this school calls</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
         {save.error && <ProblemNotice error={save.error} />}

@@ -8,6 +8,7 @@ const STORED_AS = 'ochote.units'
 let units: Units = typeof localStorage !== 'undefined' && localStorage.getItem(STORED_AS) === 'imperial' ? 'imperial' : 'metric'
 const listeners = new Set<() => void>()
 
+export const unitsNow = (): Units => units
 export const unitSet = (): UnitSet => unitSets[units]
 
 /** Takes over the school's units. */

@@ -1,5 +1,6 @@
 import { TextField, type TextFieldProps } from '@mui/material'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import { flushSync } from 'react-dom'
 
 interface CommitFieldProps {
   label: string
@@ -34,6 +35,16 @@ export function CommitField({
     setTyped(null)
     if (typed.trim() !== value) onTake(typed.trim())
   }
+  const latest = useRef(take)
+  useEffect(() => {
+    latest.current = take
+  })
+  // a window that closes leaves no field first
+  useEffect(() => {
+    const leave = () => flushSync(() => latest.current())
+    window.addEventListener('pagehide', leave)
+    return () => window.removeEventListener('pagehide', leave)
+  }, [])
   return (
     <TextField
       size="small"

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { screen } from '@testing-library/react'
+import { act, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import { renderPage } from '../fixtures/render'
@@ -83,6 +83,14 @@ describe('a field that is taken over when it is left', () => {
     expect(screen.getByText('found 60, expected 1 to 9')).toBeTruthy()
     expect((field as HTMLInputElement).value).toBe('60')
     expect(onTake).not.toHaveBeenCalled()
+  })
+
+  it('is taken over as the window closes', async () => {
+    const { onTake, field } = open()
+    await userEvent.clear(field)
+    await userEvent.type(field, '7')
+    act(() => void window.dispatchEvent(new Event('pagehide')))
+    expect(onTake.mock.calls).toEqual([['7']])
   })
 
   it('may be emptied unless it is required', async () => {

@@ -3,6 +3,7 @@ import { aimClash, aimWords, coneFinder, cornerSteps, sectionFor } from '@ochote
 import type { Aim, Duty } from '@ochote/contracts'
 import { CAUTION } from '../caution/Caution'
 import { count, lapTime, longDay, speed } from '../format/format'
+import { unitsNow } from '../format/units'
 import { dutyMeanings, dutyShapes } from '../cones/dutyShapes'
 import type { OpenStint } from '../stint/openStint'
 import { PdfCircuit } from './PdfCircuit'
@@ -95,7 +96,7 @@ function BriefDocument({ open, aims, lastTime }: { open: OpenStint; aims: readon
                     {corner.number} {corner.name}, {corner.direction}
                     {corner.points.minSpeed ? `, ${speed(corner.points.minSpeed.speedMps)} at its slowest` : ''}
                   </Text>
-                  {cornerSteps(corner, cones).map((step) => (
+                  {cornerSteps(corner, cones, unitsNow()).map((step) => (
                     <Text key={step.action}>
                       {step.action} {step.place}
                     </Text>

@@ -55,7 +55,7 @@ function GroundDialog({ school, onClose }: { school: School; onClose: () => void
   const ground: Ground = { grass: { dry: dryGrass, wet: wetGrass }, gravel: { dry: dryGravel, wet: wetGravel } }
   const { save, saving, error, conflict } = useSaveSchool(school, onClose)
   return (
-    <Dialog open onClose={onClose} aria-labelledby="ground-title">
+    <Dialog open onClose={(_e, reason) => reason !== 'backdropClick' && onClose()} aria-labelledby="ground-title">
       <DialogTitle id="ground-title">Braking beyond the edge</DialogTitle>
       <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
         {error && <ProblemNotice error={error} />}

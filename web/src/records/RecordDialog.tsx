@@ -22,7 +22,7 @@ export function RecordDialog<Draft>({ title, what, draft, state, saveWord = 'Sav
   const id = useId()
   const { save, saving, error, conflict } = state
   return (
-    <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby={id}>
+    <Dialog open onClose={(_e, reason) => reason !== 'backdropClick' && onClose()} fullWidth maxWidth="sm" aria-labelledby={id}>
       <form
         noValidate
         onSubmit={(e) => {

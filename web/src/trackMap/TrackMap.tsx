@@ -2,7 +2,7 @@ import { useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
 import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
-import { nearestOnTrack, placeAt, type Cone, type PlanSolution } from '@ochote/core'
+import { nearestOnTrack, placeAt, valueAt, type Cone, type PlanSolution } from '@ochote/core'
 import { ConeMark } from '../ribbon/ConeMark'
 import type { ConePlace } from '../ribbon/Ribbon'
 import { LineHandle } from '../ribbon/LineHandle'
@@ -38,10 +38,14 @@ interface TrackMapProps {
   otherwise?: readonly (readonly { stationM: number; offsetM: number }[])[]
   /** in place of speeds, by corner: what is left to be wrong in */
   margins?: ReadonlyMap<string, { text: string; unsafe: boolean }> | null
+  /** a place of the chosen corner that must be seen too, such as the mark that is talked about */
+  reachM?: number | null
 }
 
 /** Pixels a metre that a chosen corner is shown at. */
 const CORNER_PX_PER_M = 3.2
+/** Kept free around what must be seen together. */
+const MARGIN_PX = 130
 /** Height kept free at the foot for the key of speeds and the scale. */
 const KEY_PX = 34
 /** How far from the track the pointer still points at it, metres. */
@@ -60,6 +64,7 @@ export function TrackMap({
   hand = null,
   otherwise = [],
   margins = null,
+  reachM = null,
 }: TrackMapProps) {
   const { tokens } = useTheme()
   const { ref: frame, width, height } = useSize<HTMLDivElement>()
@@ -75,13 +80,22 @@ export function TrackMap({
   const apex = solution.corners.find((c) => c.number === corner)?.points.apex
   const apexX = apex?.x
   const apexY = apex?.y
+  const reachX = reachM === null ? apexX : valueAt(track, path.x, reachM)
+  const reachY = reachM === null ? apexY : valueAt(track, path.y, reachM)
   useEffect(() => {
-    show(
-      apexX === undefined || apexY === undefined
-        ? null
-        : { x: fit.x(apexX), y: fit.y(apexY), k: Math.max(1, CORNER_PX_PER_M / fit.pxPerM) },
-    )
-  }, [apexX, apexY, fit, show])
+    if (apexX === undefined || apexY === undefined || reachX === undefined || reachY === undefined) {
+      show(null)
+      return
+    }
+    const [a, b] = [
+      { x: fit.x(apexX), y: fit.y(apexY) },
+      { x: fit.x(reachX), y: fit.y(reachY) },
+    ]
+    // as near as a corner is shown, or as far away as it takes to see both
+    const both = Math.min((width - MARGIN_PX) / Math.abs(a.x - b.x), (height - MARGIN_PX) / Math.abs(a.y - b.y))
+    const k = Math.max(1, Math.min(CORNER_PX_PER_M / fit.pxPerM, both))
+    show({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2, k })
+  }, [apexX, apexY, reachX, reachY, fit, show, width, height])
 
   const { k } = transform
   const badges = useMemo(() => cornerBadges(solution, cones, fit, k, margins !== null), [solution, cones, fit, k, margins])

@@ -19,8 +19,11 @@ export function WhatIfLine({ track, run, fit, k }: WhatIfLineProps) {
     })
     .join('')
   return (
-    <path d={d} fill="none" stroke={tokens.ink} strokeWidth={(2.4 * tokens.weight) / k} strokeDasharray={`${7 / k} ${5 / k}`}>
+    <g fill="none">
       <title>What-if line</title>
-    </path>
+      {/* paper under the dashes: they show on the planned line too */}
+      <path d={d} stroke={tokens.raised} strokeWidth={(4.4 * tokens.weight) / k} />
+      <path d={d} stroke={tokens.unsafe} strokeWidth={(2.4 * tokens.weight) / k} strokeDasharray={`${7 / k} ${5 / k}`} />
+    </g>
   )
 }

@@ -1,5 +1,7 @@
 import { Box, Button, FormControlLabel, Stack, Switch, TextField, Typography } from '@mui/material'
-import { useReducer, useState } from 'react'
+import { useEffect, useReducer } from 'react'
+import * as z from 'zod'
+import { useKeptState } from '../../autosave/useKeptState'
 import { Link } from 'react-router'
 import { history, startHistory, type History, type HistoryAction } from '../../undo/history'
 import { UndoRedo } from '../../undo/UndoRedo'
@@ -23,19 +25,43 @@ const fields = [
 type Key = (typeof fields)[number]['key']
 type Typed = Record<Key, string>
 
+/** A drawing that is not on the shelf yet. */
+interface Drawn {
+  readonly name: string
+  readonly typed: Typed
+  readonly closed: boolean
+  readonly spots: readonly Spot[]
+}
+const nothingDrawn = (): Drawn => ({
+  name: '',
+  typed: { across: '800', lat: '0', lon: '-30', left: '5', right: '5' },
+  closed: true,
+  spots: [],
+})
+const text = z.string()
+const drawnSchema = z.object({
+  name: text,
+  typed: z.object({ across: text, lat: text, lon: text, left: text, right: text }),
+  closed: z.boolean(),
+  spots: z.array(z.object({ x: z.number(), y: z.number() })),
+})
+const readDrawn = (kept: unknown): Drawn => drawnSchema.parse(kept)
+
 /** A circuit drawn on an empty sheet of a known width: its centreline, click by click. */
 export function DrawPage() {
-  const [name, setName] = useState('')
-  const [typed, setTyped] = useState<Typed>({ across: '800', lat: '0', lon: '-30', left: '5', right: '5' })
-  const [closed, setClosed] = useState(true)
-  const [state, dispatch] = useReducer(spotHistory, [], startHistory)
+  const [kept, keep, drop] = useKeptState<Drawn>('circuit-drawing', nothingDrawn, readDrawn)
+  const { name, typed, closed } = kept
+  const [state, dispatch] = useReducer(spotHistory, kept.spots, startHistory)
+  useEffect(() => {
+    if (state.present !== kept.spots) keep({ ...kept, spots: state.present })
+  }, [state.present, kept, keep])
   const undo = () => dispatch({ type: 'undo' })
   const redo = () => dispatch({ type: 'redo' })
   const add = useAddCircuit()
   const values = Object.fromEntries(fields.map(({ key }) => [key, typedNumber(typed[key])])) as Record<Key, number>
   const wrong = fields.some(({ key, least, most }) => outOfBounds(typed[key], least, most) !== null)
   const spots = state.present
-  const put = () => add.mutate(sheetDocument(name.trim(), spots, closed, values))
+  const put = () => add.mutate(sheetDocument(name.trim(), spots, closed, values), { onSuccess: drop })
   return (
     <Page
       title="Draw a circuit"
@@ -52,7 +78,7 @@ export function DrawPage() {
             Click along the middle of the track in the direction of driving, starting at the start line. Click closer together in bends.
             Drag a point to move it. Add everything else afterwards.
           </Typography>
-          <TextLine label="Name of the circuit" required value={name} most={80} onText={setName} />
+          <TextLine label="Name of the circuit" required value={name} most={80} onText={(next) => keep({ ...kept, name: next })} />
           {fields.map(({ key, label, least, most }) => (
             <TextField
               key={key}
@@ -62,11 +88,11 @@ export function DrawPage() {
               error={outOfBounds(typed[key], least, most) !== null}
               helperText={outOfBounds(typed[key], least, most) ?? undefined}
               slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-              onChange={(e) => setTyped({ ...typed, [key]: e.target.value })}
+              onChange={(e) => keep({ ...kept, typed: { ...typed, [key]: e.target.value } })}
             />
           ))}
           <FormControlLabel
-            control={<Switch checked={closed} onChange={(_e, on) => setClosed(on)} />}
+            control={<Switch checked={closed} onChange={(_e, on) => keep({ ...kept, closed: on })} />}
             label="The track ends where it starts"
           />
           {add.error && <ProblemNotice error={add.error} />}

@@ -1,6 +1,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle, TextField } from '@mui/material'
-import { useState } from 'react'
+import * as z from 'zod'
 import type { StintRecord } from '@ochote/core'
+import { useKeptState } from '../../autosave/useKeptState'
 import type { NewEntry } from '../../stintLog/useStintLogs'
 
 const fields = [
@@ -12,6 +13,9 @@ const fields = [
   { key: 'done', label: 'What was done, and who was told', rows: 2, most: 500 },
 ] as const
 
+type Typed = Record<(typeof fields)[number]['key'], string>
+const typedSchema = z.object(Object.fromEntries(fields.map(({ key }) => [key, z.string()])))
+
 interface IncidentReportProps {
   incident: StintRecord['incidents'][number]
   onSave: (report: NewEntry) => void
@@ -20,8 +24,11 @@ interface IncidentReportProps {
 
 /** An incident's report; it can be left for later and changed. */
 export function IncidentReport({ incident: { incident, report }, onSave, onClose }: IncidentReportProps) {
-  const [typed, setTyped] = useState(
-    () => Object.fromEntries(fields.map(({ key }) => [key, report?.[key] ?? ''])) as Record<(typeof fields)[number]['key'], string>,
+  // a report is written in pieces, between other things: what is typed is there again after “Later”
+  const [typed, setTyped, drop] = useKeptState(
+    `report/${incident.id}`,
+    () => Object.fromEntries(fields.map(({ key }) => [key, report?.[key] ?? ''])) as Typed,
+    (kept) => typedSchema.parse(kept) as Typed,
   )
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm" aria-labelledby="report-title">
@@ -46,7 +53,14 @@ export function IncidentReport({ incident: { incident, report }, onSave, onClose
         <Button size="large" onClick={onClose}>
           Later
         </Button>
-        <Button size="large" variant="contained" onClick={() => onSave({ kind: 'report', about: incident.id, ...typed })}>
+        <Button
+          size="large"
+          variant="contained"
+          onClick={() => {
+            drop()
+            onSave({ kind: 'report', about: incident.id, ...typed })
+          }}
+        >
           Save report
         </Button>
       </DialogActions>
