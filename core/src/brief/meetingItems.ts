@@ -1,10 +1,11 @@
-import type { Ground, MeetingTopic } from '@ochote/contracts'
+import type { MeetingTopic, SchoolTerms, Units } from '@ochote/contracts'
 import { placeWords } from '../calls/placeWords'
 import { defaultCalls } from '../calls/defaultCalls'
 import { featuresOf } from '../geometry/circuit'
 import { cornersOf, isWithin } from '../geometry/corners'
 import { placeFeatures, type PlacedFeatures, type RunOff } from '../geometry/placedFeatures'
 import type { Track } from '../geometry/track'
+import { unitSets, wholeLength } from '../geometry/units'
 import { GRAVITY_MPS2 } from '../vehicle/forces'
 
 /** One item of a drivers' meeting. */
@@ -48,9 +49,9 @@ interface FactItem extends Omit<MeetingItem, 'id'> {
  * The items of a drivers' meeting: what is particular to this circuit, in the order of the lap, then the school's own list. It
  * lists everything in the circuit's file that can surprise a driver.
  */
-export function meetingItems(track: Track, topics: readonly MeetingTopic[], ground: Ground): MeetingItem[] {
+export function meetingItems(track: Track, topics: readonly MeetingTopic[], terms: SchoolTerms): MeetingItem[] {
   return [
-    ...circuitItems(track, placeFeatures(track), ground).map(withKey),
+    ...circuitItems(track, placeFeatures(track), terms).map(withKey),
     ...topics.map(({ id, topic, text }) => ({ id: `school-${id}`, topic, text, stationM: null })),
   ]
 }
@@ -74,21 +75,25 @@ function withKey({ about, facts, ...item }: FactItem): MeetingItem {
 
 const whole = (metres: number) => Math.round(metres)
 
-function circuitItems(track: Track, features: PlacedFeatures, ground: Ground): FactItem[] {
+function circuitItems(track: Track, features: PlacedFeatures, terms: SchoolTerms): FactItem[] {
+  const { units } = terms
+  const language = { ...defaultCalls, unit: unitSets[units].length }
   const corners = cornersOf(track)
   const where = (stationM: number) => {
     const corner = corners.find((c) => isWithin(track, c, stationM))
-    const place = placeWords(track, features.landmarks, stationM, defaultCalls)
+    const place = placeWords(track, features.landmarks, stationM, language)
     return corner ? `corner ${corner.number}${corner.name ? ` ${corner.name}` : ''}, ${place}` : place
   }
   const km = (track.lengthM / 1000).toFixed(1)
+  const { lapM, lap } = unitSets[units]
+  const long = `${(track.lengthM / lapM).toFixed(1)} ${lap}`
   const left = corners.filter((c) => c.direction === 'left').length
   return [
     {
       about: 'circuit',
       facts: [track.circuit.name, km, corners.length, left],
       topic: 'The circuit',
-      text: `${track.circuit.name}: ${km} km, ${corners.length} corners, ${left} left-handers and ${corners.length - left} right-handers`,
+      text: `${track.circuit.name}: ${long}, ${corners.length} corners, ${left} left-handers and ${corners.length - left} right-handers`,
       stationM: null,
     },
     ...features.hazards.map(({ kind, stationM, offsetM, note }, k): FactItem => {
@@ -102,7 +107,7 @@ function circuitItems(track: Track, features: PlacedFeatures, ground: Ground): F
       }
     }),
     ...camberItems(track, corners),
-    ...runOffItems(features, where, ground),
+    ...runOffItems(features, where, terms),
     ...featuresOf(track.circuit, 'surface').map(({ properties: { grip, note = '' } }, k): FactItem => ({
       about: `surface-${k + 1}`,
       facts: [grip, note],
@@ -110,7 +115,7 @@ function circuitItems(track: Track, features: PlacedFeatures, ground: Ground): F
       text: `${grip < 1 ? 'Less' : 'More'} grip on a patch, ${Math.round(grip * 100)} % of the rest${note ? `: ${note}` : ''}`,
       stationM: null,
     })),
-    ...pitItems(track, where),
+    ...pitItems(track, where, units),
     postItem(features),
   ]
 }
@@ -129,28 +134,35 @@ function camberItems(track: Track, corners: ReturnType<typeof cornersOf>): FactI
   })
 }
 
-/** From which speed a vehicle still stops on some ground: v = √(2·a·depth), straight across it. */
-const stopsFromKmh = (depthM: number, gripG: number): number => Math.floor(3.6 * Math.sqrt(2 * gripG * GRAVITY_MPS2 * depthM))
+/** From which speed a vehicle still stops on some ground: v = √(2·a·depth), straight across it, m/s. */
+const stopsFromMps = (depthM: number, gripG: number): number => Math.sqrt(2 * gripG * GRAVITY_MPS2 * depthM)
 
 /** What the ground does to a car. The road's own grip on asphalt is nothing particular to a place. */
-function groundWords({ depthM, surface }: RunOff, { grass, gravel }: Ground): string {
+function groundWords({ depthM, surface }: RunOff, { ground: { grass, gravel }, units }: SchoolTerms): string {
   if (surface === 'asphalt') return ''
   const { dry, wet } = surface === 'gravel' ? gravel : grass
-  return `. It stops a car from ${stopsFromKmh(depthM, dry)} km/h in the dry, ${stopsFromKmh(depthM, wet)} in the wet`
+  const unit = unitSets[units]
+  const from = (gripG: number) => Math.floor(stopsFromMps(depthM, gripG) / unit.speedMps) // rounded down: it must still stop
+  return `. It stops a car from ${from(dry)} ${unit.speed} in the dry, ${from(wet)} in the wet`
 }
 
-const runOffItems = ({ runOffs }: PlacedFeatures, where: (stationM: number) => string, ground: Ground): FactItem[] =>
+const runOffItems = ({ runOffs }: PlacedFeatures, where: (stationM: number) => string, terms: SchoolTerms): FactItem[] =>
   runOffs
     .filter((r) => r.depthM < LITTLE_ROOM_M)
     .map((r, k) => ({
       about: `room-${k + 1}`,
       facts: [r.depthM, r.surface, r.side, whole(r.startM)],
       topic: 'Little room',
-      text: `Only ${r.depthM} m of ${r.surface} on the ${r.side}: ${where(r.startM)}${groundWords(r, ground)}`,
+      text: `Only ${wholeLength(r.depthM, terms.units)} of ${r.surface} on the ${r.side}: ${where(r.startM)}${groundWords(r, terms)}`,
       stationM: r.startM,
     }))
 
-function pitItems(track: Track, where: (stationM: number) => string): FactItem[] {
+const limitWords = (kmh: number, units: Units): string => {
+  const { speed, speedMps } = unitSets[units]
+  return `${Math.round(kmh / 3.6 / speedMps)} ${speed}`
+}
+
+function pitItems(track: Track, where: (stationM: number) => string, units: Units): FactItem[] {
   return featuresOf(track.circuit, 'pit-lane').flatMap(({ properties: p }, k): FactItem[] => {
     const item = (what: string, text: string, fact: number | null, stationM: number | null = fact): FactItem => ({
       about: `pit-${k + 1}-${what}`,
@@ -163,7 +175,7 @@ function pitItems(track: Track, where: (stationM: number) => string): FactItem[]
     return [
       speedLimitKmh === undefined
         ? item('limit', 'Pit lane speed limit: not in the circuit’s file, so ask', null)
-        : item('limit', `Pit lane speed limit: ${speedLimitKmh} km/h`, speedLimitKmh, null),
+        : item('limit', `Pit lane speed limit: ${limitWords(speedLimitKmh, units)}`, speedLimitKmh, null),
       ...(entryStation === undefined ? [] : [item('in', `Coming in: ${where(entryStation)}. Put a hand up early`, entryStation)]),
       ...(exitStation === undefined ? [] : [item('out', `Going out: ${where(exitStation)}. Look before you join`, exitStation)]),
       ...(blendUntilStation === undefined

@@ -12,6 +12,8 @@ import { cornerSteps } from './cornerSteps'
 export const talkPaces = ['walking', 'sighting', 'session'] as const
 export type TalkPace = (typeof talkPaces)[number]
 
+/** Marks so near before a hazard come after it, m. */
+const HAZARD_FIRST_M = 60
 const WALKING_MPS = 1.4
 /** A sighting lap is driven at this share of the planned speed, and never faster than this. */
 const SIGHTING_SHARE = 0.5
@@ -81,7 +83,9 @@ export function talkThrough({ solution, cones }: MarkedPlan, purposeOf: (cornerN
     where: Math.abs(h.offsetM) > 0.5 ? `on the ${h.offsetM > 0 ? 'left' : 'right'}` : 'on the road',
     why: h.note,
   }))
-  return [...marks, ...hazards].sort((a, b) => a.stationM - b.stationM)
+  // a hazard is said before what is done near it
+  const saidAtM = (step: TalkStep) => (step.cornerNumber === '' ? step.stationM - HAZARD_FIRST_M : step.stationM)
+  return [...marks, ...hazards].sort((a, b) => saidAtM(a) - saidAtM(b))
 }
 
 /** Where to look: a place that can be found, or how far on where nothing stands near it. */

@@ -274,7 +274,7 @@ const ABSENT = 5
 async function holdMeetings(all: Repositories, firstDay: Day, secondDay: Day): Promise<void> {
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
-  const done = meetingItems(sampleTrack(circuit.value), defaultMeeting, usualGround).map((item) => item.id)
+  const done = meetingItems(sampleTrack(circuit.value), defaultMeeting, usualTerms).map((item) => item.id)
   const present = students.filter((_, k) => k !== ABSENT).map((p) => p.id)
   const questions = 'Leo: which side to pass on the back straight? Left, on the signal.'
   await all.meetings.save(second, { done, present, questions, heldBy: 'Hester Quill', heldAt: timeOn(secondDay, '07:40') }, 0)

@@ -1,6 +1,7 @@
 import { Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material'
 import type { PlanCall, PlanCallSheet } from '@ochote/core'
 import { inOrder } from './callFiles'
+import { distanceNumber, distanceUnit } from '../format/format'
 
 /** A phone shows when, where and what to say. */
 const wide = { display: { xs: 'none', sm: 'table-cell' } }
@@ -24,7 +25,7 @@ export function CallTable({ sheet, about, corner, onCorner }: CallTableProps) {
             Action, s
           </TableCell>
           <TableCell align="right" sx={wide}>
-            Place, m
+            Place, {distanceUnit()}
           </TableCell>
           <TableCell>Corner</TableCell>
           <TableCell>Say</TableCell>
@@ -44,7 +45,7 @@ export function CallTable({ sheet, about, corner, onCorner }: CallTableProps) {
               {call.actionTimeS.toFixed(1)}
             </TableCell>
             <TableCell align="right" sx={wide}>
-              {Math.round(about[call.id]!.stationM)}
+              {distanceNumber(about[call.id]!.stationM)}
             </TableCell>
             <TableCell>{about[call.id]!.cornerNumber || '–'}</TableCell>
             <TableCell sx={{ fontWeight: 650 }}>{call.text}</TableCell>

@@ -22,7 +22,7 @@ export function MeetingPage() {
         <Loaded query={school}>
           {(settled) => (
             <Loaded query={circuit}>
-              {() => track && <MeetingBoard day={data} school={settled} items={meetingItems(track, settled.meeting, settled.ground)} />}
+              {() => track && <MeetingBoard day={data} school={settled} items={meetingItems(track, settled.meeting, settled)} />}
             </Loaded>
           )}
         </Loaded>

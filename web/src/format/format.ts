@@ -37,6 +37,10 @@ export function difference(seconds: number): string {
   return `${Math.abs(seconds).toFixed(2)} s ${seconds > 0 ? 'slower' : 'quicker'}`
 }
 
+/** "0.31 s slower than planned", "the same time as planned" */
+export const differenceFrom = (seconds: number, what: string): string =>
+  Math.abs(seconds) < 0.005 ? `the same time as ${what}` : `${difference(seconds)} than ${what}`
+
 /** Saturday 17 October 2026 */
 export const longDay = (day: string): string => dayjs(day).format('dddd D MMMM YYYY')
 /** 17 Oct */

@@ -8,14 +8,17 @@ const STORED_AS = 'ochote.units'
 let units: Units = typeof localStorage !== 'undefined' && localStorage.getItem(STORED_AS) === 'imperial' ? 'imperial' : 'metric'
 const listeners = new Set<() => void>()
 
+/** Whether this device was told the school's units before: if not, a page waits for them rather than change under a hand. */
+export const areUnitsKnown = (): boolean => localStorage.getItem(STORED_AS) !== null
+
 export const unitsNow = (): Units => units
 export const unitSet = (): UnitSet => unitSets[units]
 
 /** Takes over the school's units. */
 export function setUnits(next: Units): void {
+  localStorage.setItem(STORED_AS, next)
   if (next === units) return
   units = next
-  localStorage.setItem(STORED_AS, next)
   for (const listener of listeners) listener()
 }
 

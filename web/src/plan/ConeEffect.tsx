@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material'
 import type { Change, Cone, MarkedPlan } from '@ochote/core'
-import { difference, fineDistance } from '../format/format'
+import { differenceFrom, fineDistance } from '../format/format'
 import type { SolutionInput } from '../workers/useSolution'
 import { useWhatIf } from '../workers/useWhatIf'
 import { roomWords } from './roomWords'
@@ -46,7 +46,7 @@ function TimeOf({ cone, change, input, marked }: ConeEffectProps & { change: Cha
       Driven to:{' '}
       {off
         ? `off the track, ${fineDistance(-data.outer.clearM)} past the outer edge`
-        : `${difference(data.totalLostS)} a lap than planned, ${fineDistance(data.outer.clearM)} left at the outer edge`}
+        : `A lap takes ${differenceFrom(data.totalLostS, 'planned')}, ${fineDistance(data.outer.clearM)} left at the outer edge`}
     </Typography>
   )
 }

@@ -57,8 +57,8 @@ export const RibbonTrack = memo(function RibbonTrack({ track, features, scales }
                   width={Math.max(0, x(to) - x(from))}
                   y={top}
                   height={Math.max(0, height)}
-                  fill={tokens.hairline}
-                  opacity={0.55}
+                  fill={tokens.edge}
+                  opacity={0.2}
                 />
                 {metrePx > 0.9 && (
                   <text

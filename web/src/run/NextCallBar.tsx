@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material'
 import { nextCall, type PlanCallSheet, type PlanSolution, type StintRecord } from '@ochote/core'
-import { difference } from '../format/format'
+import { differenceFrom } from '../format/format'
 import type { LiveSource } from '../telemetry/liveSource'
 import { useNow } from './useNow'
 import { whereNow } from './whereNow'
@@ -51,7 +51,7 @@ export function NextCallBar({ sheet, solution, record, source, coolingDown }: Ne
       <Typography color="text.secondary" sx={{ gridColumn: '2', fontSize: { xs: '0.9rem', sm: '1rem' }, lineHeight: 1.25 }}>
         {about ? `${about.cornerNumber ? `corner ${about.cornerNumber}, ` : ''}${about.verb} · ` : ''}
         {where ? where.words : 'no place yet: tap the line'}
-        {where?.behindS != null && ` · ${difference(where.behindS)} than planned so far`}
+        {where?.behindS != null && ` · ${differenceFrom(where.behindS, 'planned so far')}`}
       </Typography>
     </Box>
   )

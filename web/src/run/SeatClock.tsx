@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material'
 import { bestLap, timedLaps, type StintRecord } from '@ochote/core'
-import { count, difference, lapTime, runningTime } from '../format/format'
+import { count, differenceFrom, lapTime, runningTime } from '../format/format'
 import type { LiveSource } from '../telemetry/liveSource'
 import { useNow } from './useNow'
 import { LINK_LOST_MS } from './whereNow'
@@ -36,7 +36,7 @@ export function SeatClock({ record, plannedLaps, source }: SeatClockProps) {
         </Typography>
         <Typography variant="body2" color="text.secondary">
           {last?.timeS
-            ? `Lap ${last.number} ${lapTime(last.timeS)}${best?.timeS && best !== last ? `, ${difference(last.timeS - best.timeS)} than the best` : laps.length > 1 ? ', the best' : ''}`
+            ? `Lap ${last.number} ${lapTime(last.timeS)}${best?.timeS && best !== last ? `, ${differenceFrom(last.timeS - best.timeS, 'the best')}` : laps.length > 1 ? ', the best' : ''}`
             : count(plannedLaps, 'lap') + ' planned'}
         </Typography>
       </Box>

@@ -6,7 +6,7 @@ import { useEffect } from 'react'
 import { NavLink, Outlet, useMatch } from 'react-router'
 import { daysQuery, schoolQuery } from '../api/queries'
 import { longDay } from '../format/format'
-import { setUnits, useUnits } from '../format/units'
+import { areUnitsKnown, setUnits, useUnits } from '../format/units'
 import { useThemeChoice } from '../theme/ThemeChoice'
 import { themeNames, type ThemeName } from '../theme/tokens'
 import { dayToOpen } from './dayToOpen'
@@ -91,7 +91,8 @@ function Shell() {
   // an archived day is not among those listed, and can be open all the same
   const open = days.data?.find((d) => d.id === openId)
   const student = useOpenStudent(openId)
-  const schoolUnits = useQuery(schoolQuery).data?.units
+  const school = useQuery(schoolQuery)
+  const schoolUnits = school.data?.units
   useEffect(() => {
     if (schoolUnits) setUnits(schoolUnits)
   }, [schoolUnits])
@@ -160,9 +161,7 @@ function Shell() {
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, outline: 'none' }}
       >
         {/* every figure of a page is said again in the units that it is to be said in */}
-        <StintLogsProvider key={units}>
-          <Outlet />
-        </StintLogsProvider>
+        <StintLogsProvider key={units}>{(areUnitsKnown() || school.isFetched) && <Outlet />}</StintLogsProvider>
       </Box>
     </Frame>
   )

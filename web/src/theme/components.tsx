@@ -26,6 +26,7 @@ export function paperComponents(t: Tokens): NonNullable<ThemeOptions['components
     },
     MuiButton: { defaultProps: { disableElevation: true } },
     MuiPaper: { defaultProps: { elevation: 0 } },
+    MuiTextField: { defaultProps: { size: 'small' } },
     MuiInputLabel: {
       defaultProps: { shrink: true },
       styleOverrides: {

@@ -12,7 +12,7 @@ import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
 import { useOpens } from '../shell/openStudent'
-import { nextStint } from '../stint/phase'
+import { nextStint, phaseOf } from '../stint/phase'
 import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
 import { carName, personName } from './names'
 
@@ -55,7 +55,7 @@ function OpenedDay({ day }: { day: DayView }) {
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
         <Stack sx={{ gap: 3 }}>
           {next ? (
-            <Next day={day} next={next} />
+            <Next day={day} next={next} others={stints.filter((s) => s !== next && phaseOf(s) === 'running')} />
           ) : isEmpty ? (
             <NothingYet day={day} />
           ) : (
@@ -99,7 +99,14 @@ function NothingYet({ day }: { day: DayView }) {
   )
 }
 
-function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }) {
+interface NextProps {
+  day: DayView
+  next: LoggedStint
+  /** who is on track besides */
+  others: readonly LoggedStint[]
+}
+
+function Next({ day, next: { stint, log }, others }: NextProps) {
   const running = stintRecord(log).phase === 'running'
   const stage = running || stint.briefedAt ? 'run' : 'brief'
   return (
@@ -111,6 +118,11 @@ function Next({ day, next: { stint, log } }: { day: DayView; next: LoggedStint }
       <Typography>
         {count(stint.plannedLaps, 'lap')} in {carName(day, stint.carId)} with {personName(day, stint.instructorId)}
       </Typography>
+      {others.length > 0 && (
+        <Typography sx={{ fontWeight: 650 }}>
+          Also out: {others.map((other) => personName(day, other.stint.studentId)).join(', ')}
+        </Typography>
+      )}
       {stint.aims.length > 0 && (
         <Suspense>
           <AimList aims={stint.aims} />

@@ -1,7 +1,8 @@
 import { Box, Link, Typography } from '@mui/material'
 import { Link as RouterLink } from 'react-router'
-import type { DayView, MarkerScheme, Plan, VehicleType } from '@ochote/contracts'
+import type { DayView, Duty, MarkerScheme, Plan, VehicleType } from '@ochote/contracts'
 import { lapTime } from '../format/format'
+import { DutyLegend } from '../cones/DutyLegend'
 import { StockShortage } from '../cones/StockShortage'
 import { TrackMap } from '../trackMap/TrackMap'
 import { Loaded } from '../problem/Loaded'
@@ -43,6 +44,7 @@ function Drawn({ plan, type, scheme, dayId }: DrawnProps) {
             <Box sx={{ height: { xs: 300, md: 380 } }}>
               <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
             </Box>
+            <DutyLegend duties={[...new Set(cones.map((c): Duty => c.duty))]} scheme={scheme} />
             <Typography variant="body2" color="text.secondary">
               <Link component={RouterLink} to={stagePath(dayId, 'plan', plan.id)}>
                 {plan.name}

@@ -19,13 +19,13 @@ import { Link } from 'react-router'
 import type { DayView, MarkerScheme, Plan } from '@ochote/contracts'
 import { stockTotals, type Cone, type MarkedPlan } from '@ochote/core'
 import { circuitQuery } from '../../api/queries'
-import { longDay } from '../../format/format'
+import { distanceNumber, distanceUnit, fineDistance, longDay } from '../../format/format'
 import { DutyMark } from '../../cones/DutyMark'
 import { saveFile } from '../../device/saveFile'
 import { Page } from '../../shell/Page'
 import { stagePath } from '../../shell/stages'
 import { placingCsv, placingGeoJson, placingGpx } from './placingFiles'
-import { edgeWords, markerWords, markName, placingList, roundStart, type Stop } from './placingList'
+import { edgeWords, isUsualPlace, markerWords, markName, placingList, roundStart, USUAL_OUT_M, type Stop } from './placingList'
 
 interface PlacingListProps {
   day: DayView
@@ -97,7 +97,8 @@ export function PlacingList({ day, plan, marked: { solution, cones }, scheme }: 
         </ToggleButtonGroup>
         <Typography>
           <strong>{plan.name}</strong>, {day.circuit.name}, {longDay(day.date)}. One drive round from {roundStart(solution.track).name}, in
-          the direction of driving.
+          the direction of driving. Wheel: along the lap from the mark before. Marks stand {fineDistance(USUAL_OUT_M)} outside the painted
+          edge unless it says otherwise.
         </Typography>
       </Stack>
       <Totals cones={cones} scheme={scheme} />
@@ -110,8 +111,9 @@ export function PlacingList({ day, plan, marked: { solution, cones }, scheme }: 
                 '#',
                 'Mark',
                 'Markers',
+                `Wheel, ${distanceUnit()}`,
                 'Where',
-                ...(use === 'put out' ? ['Across', 'GPS (lat, lon)', 'Remark'] : ['Picked up so far']),
+                ...(use === 'put out' ? ['Edge', 'GPS (lat, lon)', 'Remark'] : ['Picked up so far']),
               ].map((head) => (
                 <TableCell key={head}>{head}</TableCell>
               ))}
@@ -162,10 +164,11 @@ function StopRow({ stop, scheme, use, soFar, ticked, onTick }: StopRowProps) {
         </Stack>
       </TableCell>
       <TableCell sx={{ whiteSpace: 'nowrap' }}>{markerWords(stop)}</TableCell>
+      <TableCell align="right">{stop.fromLastM === null ? '–' : distanceNumber(stop.fromLastM)}</TableCell>
       <TableCell>{cone.foundBy}</TableCell>
       {use === 'put out' ? (
         <>
-          <TableCell>{edgeWords(cone)}</TableCell>
+          <TableCell>{isUsualPlace(cone) ? cone.side : edgeWords(cone)}</TableCell>
           <TableCell sx={{ whiteSpace: 'nowrap' }}>
             {cone.lat.toFixed(6)}, {cone.lon.toFixed(6)}
           </TableCell>

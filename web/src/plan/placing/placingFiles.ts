@@ -8,7 +8,7 @@ const degrees = (value: number) => value.toFixed(7)
 
 /** The placing list as CSV: a row a mark, in the order it is put out. */
 export function placingCsv(stops: readonly Stop[]): string {
-  const rows = stops.map(({ order, cone, count, colour, kind }) => ({
+  const rows = stops.map(({ order, cone, count, colour, kind, fromLastM }) => ({
     order,
     corner: cone.cornerNumber,
     duty: cone.duty,
@@ -19,6 +19,7 @@ export function placingCsv(stops: readonly Stop[]): string {
     side: cone.side,
     in_from_edge_m: cone.inFromEdgeM.toFixed(2),
     station_m: cone.stationM.toFixed(1),
+    from_last_m: fromLastM === null ? '' : fromLastM.toFixed(1),
     lat: degrees(cone.lat),
     lon: degrees(cone.lon),
     remark: [cone.note, cone.remark].filter(Boolean).join('; '),

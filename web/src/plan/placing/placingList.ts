@@ -1,5 +1,5 @@
 import type { MarkerScheme } from '@ochote/contracts'
-import { driveRound, featuresOf, type Cone, type PlanSolution } from '@ochote/core'
+import { driveRound, featuresOf, stationsApart, type Cone, type PlanSolution } from '@ochote/core'
 import { fineDistance } from '../../format/format'
 
 /** One stop of the drive round: a mark to place or to pick up. */
@@ -10,6 +10,8 @@ export interface Stop {
   readonly count: number
   readonly colour: string
   readonly kind: 'cone' | 'board'
+  /** along the lap from the stop before, for a measuring wheel; null for the first */
+  readonly fromLastM: number | null
 }
 
 /** Where the drive round begins: the pit exit where the circuit has one, else the start line. */
@@ -20,9 +22,11 @@ export function roundStart({ circuit }: PlanSolution['track']): { stationM: numb
 
 /** The marks of a plan in the order of one drive round. */
 export function placingList({ track }: PlanSolution, cones: readonly Cone[], scheme: MarkerScheme): Stop[] {
-  return driveRound(track, cones, roundStart(track).stationM).map((cone, i) => {
+  const round = driveRound(track, cones, roundStart(track).stationM)
+  return round.map((cone, i) => {
     const { count, colour, kind } = scheme.looks[cone.duty]
-    return { order: i + 1, cone, count, colour, kind }
+    const before = round[i - 1]
+    return { order: i + 1, cone, count, colour, kind, fromLastM: before ? stationsApart(track, before.stationM, cone.stationM) : null }
   })
 }
 
@@ -31,6 +35,10 @@ export const markerWords = ({ count, colour, kind }: Stop): string => `${count} 
 
 /** "6 brake", or the duty alone where a mark belongs to no corner */
 export const markName = ({ cornerNumber, duty }: Pick<Cone, 'cornerNumber' | 'duty'>): string => `${cornerNumber} ${duty}`.trim()
+
+/** How far outside the painted edge marks stand where nobody moved them, m. */
+export const USUAL_OUT_M = 0.3
+export const isUsualPlace = ({ inFromEdgeM }: Pick<Cone, 'inFromEdgeM'>): boolean => Math.abs(inFromEdgeM + USUAL_OUT_M) < 0.05
 
 /** "0.3 m outside left edge" */
 export function edgeWords({ inFromEdgeM, side }: Pick<Cone, 'inFromEdgeM' | 'side'>): string {

@@ -32,8 +32,13 @@ export function BehindTheLead({ session, names, turn, next, lap, phase, straight
           <>
             {phase === 'running' ? `Lap ${lap} of ${session.laps}. ` : ''}
             <strong>
-              {lapsOfTurnLeft === 0 ? 'Swap at the end of this lap' : `Swap after ${count(lapsOfTurnLeft, 'more lap')}`}
-            </strong>, {straight.words}. Say: “{swapWords(names, turn, next, straight.short)}.”
+              {phase === 'ready'
+                ? `The first swap comes after ${count(turn.toLap, 'lap')}`
+                : lapsOfTurnLeft === 0
+                  ? 'Swap at the end of this lap'
+                  : `Swap after ${count(lapsOfTurnLeft, 'more lap')}`}
+            </strong>
+            , {straight.words}. Say: “{swapWords(names, turn, next, straight.short)}.”
           </>
         ) : (
           `Lap ${lap} of ${session.laps}. Last turn: no more swaps.`
