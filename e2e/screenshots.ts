@@ -64,6 +64,16 @@ const pictures: Picture[] = [
   { name: 'brief', path: day('brief') },
   { name: 'calls', path: day('brief/calls') },
   {
+    name: 'progress',
+    path: day('progress'),
+    before: async (page) => {
+      await page.getByRole('combobox').click()
+      await page.getByRole('option', { name: 'Priya Castellan' }).click()
+      await page.getByRole('columnheader', { name: '17 Oct' }).waitFor()
+      await page.waitForTimeout(500) // the list of names is closed
+    },
+  },
+  {
     name: 'seat-tablet',
     path: day('run'),
     size: { width: 820, height: 1180 },
@@ -109,15 +119,6 @@ const pictures: Picture[] = [
     },
   },
   { name: 'debrief', path: day('debrief'), theme: 'dark' },
-  {
-    name: 'progress',
-    path: day('progress'),
-    before: async (page) => {
-      await page.getByRole('combobox').click()
-      await page.getByRole('option', { name: 'Priya Castellan' }).click()
-      await page.getByRole('columnheader', { name: '17 Oct' }).waitFor()
-    },
-  },
   { name: 'shelf', path: () => '/library/circuits' },
   {
     name: 'circuit',

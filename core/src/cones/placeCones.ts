@@ -6,6 +6,7 @@ import { toLonLat } from '../geometry/localMetres'
 import { placeAt, signedApart, stationsApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import type { PlacedLandmark } from '../geometry/placedFeatures'
 import { foundByPhrase } from './foundBy'
+import { wholeLength } from '../geometry/units'
 
 /** A cone where the computation puts it. */
 export interface ComputedCone {
@@ -74,8 +75,8 @@ function wantedOf(track: Track, corner: CornerToMark, rules: ConeRules): Wanted[
   const slowing = points.brakeStart ? want('brake', points.brakeStart) : want('lift', points.lift)
   return [
     ...slowing
-      .map((w) => (rules.brakingSchool === 'separate' ? clearOfTurn(track, w, points.turnIn) : w))
-      .map((w) => (rules.firstSession ? earlier(w) : w)),
+      .map((w) => (rules.brakingSchool === 'separate' ? clearOfTurn(track, w, points.turnIn, rules.units) : w))
+      .map((w) => (rules.firstSession ? earlier(w, rules.units) : w)),
     ...want('turn', points.turnIn),
     ...atEdge('apex', marks.apex),
     ...want('hold', points.hold),
@@ -86,22 +87,22 @@ function wantedOf(track: Track, corner: CornerToMark, rules: ConeRules): Wanted[
 
 const note = (own: string, more: string) => [own, more].filter(Boolean).join('; ')
 
-function clearOfTurn(track: Track, wanted: Wanted, turnIn: CornerPoint | null): Wanted {
+function clearOfTurn(track: Track, wanted: Wanted, turnIn: CornerPoint | null, units: Units): Wanted {
   if (!turnIn) return wanted
   const beforeM = signedApart(track, wanted.stationM, turnIn.stationM)
   const needsM = BEFORE_TURN_S * wanted.speedMps
   if (beforeM >= needsM) return wanted
   const metres = needsM - beforeM
-  const words = `${metres.toFixed(0)} m earlier, so that the ${wanted.duty} is over before the turn`
+  const words = `${wholeLength(metres, units)} earlier, so that the ${wanted.duty} is over before the turn`
   return { ...wanted, stationM: wanted.stationM - metres, note: note(wanted.note, words) }
 }
 
-function earlier(wanted: Wanted): Wanted {
+function earlier(wanted: Wanted, units: Units): Wanted {
   const metres = LATE_REACTION_S * wanted.speedMps
   return {
     ...wanted,
     stationM: wanted.stationM - metres,
-    note: note(wanted.note, `${metres.toFixed(0)} m earlier for a late reaction (first session)`),
+    note: note(wanted.note, `${wholeLength(metres, units)} earlier for a late reaction (first session)`),
   }
 }
 
@@ -109,7 +110,7 @@ function earlier(wanted: Wanted): Wanted {
 const KEEPS_PLACE: Partial<Record<Duty, number>> = { brake: 4, turn: 3, apex: 3, hold: 3, lift: 2, exit: 1 }
 
 /** Cones nearer than 5 m to another on the same side: an exit cone gives way to what the next corner asks for. */
-function dropCrowded(track: Track, wanted: Wanted[]): Wanted[] {
+function dropCrowded(track: Track, wanted: Wanted[], units: Units): Wanted[] {
   const near = (a: Wanted, b: Wanted) =>
     a.side === b.side &&
     Math.min(stationsApart(track, a.stationM, b.stationM), stationsApart(track, b.stationM, a.stationM)) < LEAST_APART_M
@@ -119,7 +120,7 @@ function dropCrowded(track: Track, wanted: Wanted[]): Wanted[] {
     if (holder < 0) kept.push(one)
     else {
       const place = kept[holder]!
-      const merged = `also ${one.duty} of corner ${one.corner.number}, less than ${LEAST_APART_M} m away`
+      const merged = `also ${one.duty} of corner ${one.corner.number}, less than ${wholeLength(LEAST_APART_M, units)} away`
       kept[holder] = { ...place, note: note(place.note, merged) }
     }
   }
@@ -156,6 +157,7 @@ export function placeCones(
   const wanted = dropCrowded(
     track,
     corners.flatMap((corner) => wantedOf(track, corner, rules)),
+    rules.units,
   )
   return wanted.map((w) => {
     const stationM = wrapStation(track, w.stationM)

@@ -1,3 +1,5 @@
+import type { Units } from '@ochote/contracts'
+import { fineLength, wholeLength } from '../geometry/units'
 import type { Cone } from '../cones/coneEdits'
 import { AT_EDGE_M, CLEAR_OF_HAZARD_M, hazardNear, sideToEdgeM } from '../corners/cornerMarks'
 import { signedApart } from '../geometry/track'
@@ -27,11 +29,15 @@ const OVER_BY_TURN_M = 3
  * Compares the marks as they stand with the line, the hazards and the school (docs/model.md, Cones). Marks that were put somewhere else by hand are
  * compared like the computed ones.
  */
-export function markFindings(solution: PlanSolution, cones: readonly Cone[]): MarkFinding[] {
-  return cones.flatMap((cone) => [...edgeFindings(solution, cone), ...lateFindings(solution, cone), ...turnFindings(solution, cone)])
+export function markFindings(solution: PlanSolution, cones: readonly Cone[], units: Units): MarkFinding[] {
+  return cones.flatMap((cone) => [
+    ...edgeFindings(solution, cone, units),
+    ...lateFindings(solution, cone, units),
+    ...turnFindings(solution, cone, units),
+  ])
 }
 
-function edgeFindings({ track, line, vehicle, features }: PlanSolution, cone: Cone): MarkFinding[] {
+function edgeFindings({ track, line, vehicle, features }: PlanSolution, cone: Cone, units: Units): MarkFinding[] {
   const { duty, side, stationM, cornerNumber } = cone
   if (duty !== 'apex' && duty !== 'exit') return []
   const driven = { track, line, widthM: vehicle.widthM, hazards: features.hazards }
@@ -44,7 +50,7 @@ function edgeFindings({ track, line, vehicle, features }: PlanSolution, cone: Co
           found(
             false,
             clearM - AT_EDGE_M,
-            `the ${duty} cone asks for an edge that the line keeps the car’s side ${clearM.toFixed(1)} m away from`,
+            `the ${duty} cone asks for an edge that the line keeps the car’s side ${fineLength(clearM, units)} away from`,
           ),
         ]
       : []),
@@ -53,14 +59,14 @@ function edgeFindings({ track, line, vehicle, features }: PlanSolution, cone: Co
           found(
             true,
             CLEAR_OF_HAZARD_M - near.apartM,
-            `the ${duty} cone sends the car to ${near.apartM.toFixed(1)} m from ${near.hazard.kind.replaceAll('-', ' ')}`,
+            `the ${duty} cone sends the car to ${fineLength(near.apartM, units)} from ${near.hazard.kind.replaceAll('-', ' ')}`,
           ),
         ]
       : []),
   ]
 }
 
-function lateFindings(solution: PlanSolution, { id, duty, stationM, cornerNumber }: Cone): MarkFinding[] {
+function lateFindings(solution: PlanSolution, { id, duty, stationM, cornerNumber }: Cone, units: Units): MarkFinding[] {
   if (duty !== 'brake' && duty !== 'lift') return []
   const points = solution.corners.find((c) => c.number === cornerNumber)?.points
   const planned = points?.brakeStart ?? points?.lift
@@ -76,16 +82,16 @@ function lateFindings(solution: PlanSolution, { id, duty, stationM, cornerNumber
       coneId: id,
       unsafe: true,
       byM,
-      says: `a driver who waits for the ${duty} cone, ${lateM.toFixed(0)} m late, goes ${byM.toFixed(1)} m past the outer edge`,
+      says: `a driver who waits for the ${duty} cone, ${wholeLength(lateM, units)} late, goes ${fineLength(byM, units)} past the outer edge`,
     },
   ]
 }
 
-function turnFindings(solution: PlanSolution, { id, duty, stationM, cornerNumber }: Cone): MarkFinding[] {
+function turnFindings(solution: PlanSolution, { id, duty, stationM, cornerNumber }: Cone, units: Units): MarkFinding[] {
   if (duty !== 'turn' || solution.setup.brakingSchool !== 'separate') return []
   const brakeEnd = solution.corners.find((c) => c.number === cornerNumber)?.points.brakeEnd
   const pastM = brakeEnd ? signedApart(solution.track, stationM, brakeEnd.stationM) : 0
   if (pastM <= OVER_BY_TURN_M) return []
-  const says = `the brakes are on until ${pastM.toFixed(0)} m past the turn cone: this school finishes braking before it turns`
+  const says = `the brakes are on until ${wholeLength(pastM, units)} past the turn cone: this school finishes braking before it turns`
   return [{ cornerNumber, coneId: id, unsafe: false, byM: pastM, says }]
 }

@@ -66,7 +66,7 @@ export function markPlan(
       return (tooFast ??= roomTooFast(drivenOf(solution), solution.corners, features.runOffs, ground))
     },
     get findings() {
-      return (findings ??= markFindings(solution, cones))
+      return (findings ??= markFindings(solution, cones, units))
     },
   }
 }

@@ -5,6 +5,7 @@ import type { CircuitDocument } from '@ochote/contracts'
 import { useState, type FocusEvent } from 'react'
 import { cornersOf, placeAt, stationsApart, toLonLat, wrapStation, type Corner, type Track } from '@ochote/core'
 import { count, metres } from '../format/format'
+import { unitSet } from '../format/units'
 import { outOfBounds, typedNumber } from '../forms/numbers'
 import { CommitField } from '../forms/CommitField'
 import { joined, renumbered, split, withCorners } from './cornerEdits'
@@ -119,8 +120,8 @@ export function CornersTab({ document, track, chosen = null, onChange }: Corners
         })}
       </Box>
       <Typography variant="caption" color="text.secondary">
-        Boards go on the outside, that many metres before the corner begins ({metres(BOARD_OUT_M)} from the edge). Move each one to where it
-        really stands.
+        Boards go on the outside, so many {unitSet().length} before the corner begins ({metres(BOARD_OUT_M)} from the edge). Move each one
+        to where it really stands.
       </Typography>
     </Stack>
   )
@@ -133,7 +134,7 @@ const BOARD_OUT_M = 2
 function withBoards(document: CircuitDocument, track: Track, corner: Corner): CircuitDocument {
   const side = corner.direction === 'left' ? 'right' : 'left'
   return BOARDS_M.reduce((doc, before) => {
-    const stationM = wrapStation(track, corner.startM - before)
+    const stationM = wrapStation(track, corner.startM - before * unitSet().lengthM)
     const i = Math.min(track.count - 1, Math.round(stationM / track.stepM))
     const out = (side === 'left' ? track.halfLeftM[i]! : track.halfRightM[i]!) + BOARD_OUT_M
     const place = placeAt(track, stationM, side === 'left' ? out : -out)

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useMemo } from 'react'
 import type { PlanSolution } from '@ochote/core'
 import { loggersQuery } from '../api/queries'
 import { LiveSource } from './liveSource'
@@ -11,7 +11,9 @@ interface Followed {
 
 /** The loggers in several stints' cars, each followed once while the page is open, in the order of the stints. */
 export function useLiveSources(followed: readonly Followed[]): readonly LiveSource[] {
-  const [sources] = useState(() => followed.map(() => new LiveSource()))
+  // as many as there are stints: a session may get and lose some while it is open
+  const stints = followed.map(({ stintId }) => stintId).join(' ')
+  const sources = useMemo(() => stints.split(' ').map(() => new LiveSource()), [stints])
   const loggers = useQuery(loggersQuery).data
   const ids = useMemo(() => followed.map(({ stintId }) => loggers?.find((l) => l.stintId === stintId)?.id ?? null), [followed, loggers])
   const key = ids.join(' ')
