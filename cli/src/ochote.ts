@@ -21,11 +21,18 @@ const USAGE =
 /** Bad input, already in words for the person at the terminal. */
 class InputError extends Error {}
 
+/** Why a path gives no file, by the system's code for it. */
+const UNREADABLE: Partial<Record<string, string>> = {
+  ENOENT: 'nothing there',
+  EISDIR: 'a folder',
+  EACCES: 'a file that may not be read',
+}
+
 function readFile(path: string): string {
   try {
     return readFileSync(path, 'utf8')
   } catch (error) {
-    throw new InputError(`${path}: ${(error as Error).message}`)
+    throw new InputError(`${path}: found ${UNREADABLE[(error as { code?: string }).code ?? ''] ?? 'a file that cannot be read'}, expected a file`)
   }
 }
 
@@ -95,6 +102,13 @@ function answer(argv: readonly string[]): unknown {
   throw new InputError(`found command ${command ?? 'nothing'}, expected: ${USAGE}`)
 }
 
+/** Why there is no answer: bad input in words, a defect with its stack. */
+function whyNot(error: unknown, argv: readonly string[]): string {
+  if (error instanceof InputError) return error.message
+  if ((error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS')) return `found ${argv.join(' ')}, expected: ${USAGE}`
+  return (error as Error).stack ?? String(error)
+}
+
 /** What a command prints, and its exit status. */
 export interface Printed {
   readonly stdout: string
@@ -110,7 +124,6 @@ export function ochote(argv: readonly string[]): Printed {
   try {
     return { stdout: `${JSON.stringify(answer(argv))}\n`, stderr: '', status: 0 }
   } catch (error) {
-    const expected = error instanceof InputError || (error as { code?: string }).code?.startsWith('ERR_PARSE_ARGS')
-    return { stdout: '', stderr: `${expected ? (error as Error).message : (error as Error).stack}\n`, status: 2 }
+    return { stdout: '', stderr: `${whyNot(error, argv)}\n`, status: 2 }
   }
 }

@@ -5,6 +5,8 @@ import { request } from '../api/request'
 import { useAutosave } from '../autosave/useAutosave'
 import { fromForm, readForm, toForm, type VehicleForm } from './vehicleForm'
 
+/** Half of a number may be a number too: 14 of 1410. */
+const SAVE_AFTER_MS = 1_500
 const isComplete = (form: VehicleForm) => vehicleSchema.safeParse(fromForm(form)).success
 const held = ({ vehicle, version }: VehicleType) => ({ draft: toForm(vehicle), version })
 
@@ -29,5 +31,6 @@ export function useVehicleDraft(type: VehicleType) {
     },
     read: readForm,
     isComplete,
+    waitMs: SAVE_AFTER_MS,
   })
 }
