@@ -27,6 +27,8 @@ const upTo = (folder) => below.slice(0, below.indexOf(folder) + 1)
 const planned = [...below, 'cones', 'runOff', 'whatIf', 'plan']
 const coreImports = {
   outcome: [],
+  random: [],
+  spacing: ['outcome', 'random'],
   geometry: ['outcome'],
   circuitChecks: ['outcome', 'geometry'],
   circuitFromDrives: ['outcome', 'geometry'],

@@ -124,6 +124,47 @@ describe('ochote calls', () => {
   })
 })
 
+describe('ochote release', () => {
+  const runnersFile = (change: object = {}): string => {
+    const path = join(mkdtempSync(join(tmpdir(), 'ochote-')), 'two.runners.json')
+    const runners = [
+      { id: 'a', name: 'Ada', lapS: 124, daySpreadS: 2, lapSpreadS: 0.8 },
+      { id: 'b', name: 'Bo', lapS: 121, daySpreadS: 2, lapSpreadS: 0.8 },
+    ]
+    const file = { ochote: { format: 'runners', version: 1 }, laps: 2, lapLengthM: 2900, runners, order: ['a', 'b'], ...change }
+    writeFileSync(path, JSON.stringify(file))
+    return path
+  }
+
+  it('prints what was given, the best order and the least interval', () => {
+    const { stdout, status } = ochote('release', '--runners', runnersFile({ wantedChance: 0.05 }))
+    expect(status).toBe(0)
+    const document = JSON.parse(stdout) as Record<'given' | 'bestOrder' | 'leastInterval', { order: string[]; chanceOfAny: number }>
+    expect([document.given.order, document.bestOrder.order]).toEqual([
+      ['a', 'b'],
+      ['b', 'a'],
+    ])
+    expect(document.given.chanceOfAny).toBeGreaterThan(document.bestOrder.chanceOfAny)
+    expect(document.leastInterval.chanceOfAny).toBeLessThanOrEqual(0.05)
+  })
+
+  it.each([
+    [{ order: ['a', 'a'] }, /order: found .*, expected the id of every runner, once each/],
+    [{ laps: 0 }, /laps: found 0, expected laps from 1 to 60/],
+    [{ runners: [] }, /runners: found \[\], expected at least one runner/],
+  ])('refuses %o by its field', (change, says) => {
+    const { status, stderr } = ochote('release', '--runners', runnersFile(change))
+    expect(status).toBe(2)
+    expect(stderr).toMatch(says)
+  })
+
+  it('says what is missing', () => {
+    expect(ochote('release').stderr).toMatch(/^usage: /)
+    expect(ochote('release', '--runners', '/nowhere.json').stderr).toBe('/nowhere.json: found nothing there, expected a file\n')
+    expect(ochote('release', '--what').stderr).toMatch(/^found release --what, expected: /)
+  })
+})
+
 describe('the command', () => {
   it('prints and exits as it says', () => {
     const { stdout, status } = spawned('calls', ...files(quickSetup()))

@@ -8,15 +8,17 @@ import {
   planCalls,
   planDocument,
   readCircuit,
+  readRunners,
   readSetup,
   readVehicle,
+  releaseDocument,
   solvePlan,
   type Outcome,
   type MarkedPlan,
 } from '@ochote/core'
 
 const USAGE =
-  'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]'
+  'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]; ochote release --runners FILE'
 
 /** Bad input, already in words for the person at the terminal. */
 class InputError extends Error {}
@@ -32,7 +34,9 @@ function readFile(path: string): string {
   try {
     return readFileSync(path, 'utf8')
   } catch (error) {
-    throw new InputError(`${path}: found ${UNREADABLE[(error as { code?: string }).code ?? ''] ?? 'a file that cannot be read'}, expected a file`)
+    throw new InputError(
+      `${path}: found ${UNREADABLE[(error as { code?: string }).code ?? ''] ?? 'a file that cannot be read'}, expected a file`,
+    )
   }
 }
 
@@ -95,10 +99,17 @@ function calls(args: string[]): unknown {
   }
 }
 
+function releases(args: string[]): unknown {
+  const { runners } = parseArgs({ args, options: { runners: { type: 'string' } } }).values
+  if (!runners) throw new InputError(`usage: ${USAGE}`)
+  return releaseDocument(accept(runners, readRunners(readFile(runners))))
+}
+
 function answer(argv: readonly string[]): unknown {
   const [command, ...args] = argv
   if (command === 'plan') return plan(args)
   if (command === 'calls') return calls(args)
+  if (command === 'release') return releases(args)
   throw new InputError(`found command ${command ?? 'nothing'}, expected: ${USAGE}`)
 }
 

@@ -1,4 +1,5 @@
 export { aimSchema, type Aim } from './aim'
+export { runnersSchema, type Runner, type Runners } from './runners'
 export { usualTerms, type SchoolTerms } from './schoolTerms'
 export { unitsSchema, type Units } from './units'
 export { expectedOf, fieldProblemSchema, fieldProblems, MOST_PROBLEMS, showPath, showValue, type FieldProblem } from './fieldProblem'

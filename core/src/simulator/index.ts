@@ -1,3 +1,3 @@
 export { driveLap, noErrors, type CornerErrors, type Drive } from './driveLap'
 export { observe, type Observed } from './observe'
-export { normalFrom, randomFrom } from './random'
+export { normalFrom, randomFrom } from '../random/random'

@@ -3,7 +3,7 @@ import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures
 import { solvePlan } from '../plan/solvePlan'
 import { driveLap, noErrors, type CornerErrors } from './driveLap'
 import { observe } from './observe'
-import { normalFrom, randomFrom } from './random'
+import { normalFrom, randomFrom } from '../random/random'
 
 const vehicle = checkVehicle('hatch')
 const setup = { ...checkSetup('blend-080'), brakingSchool: 'separate' as const }
