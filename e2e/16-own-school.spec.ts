@@ -265,6 +265,19 @@ test.describe.serial('from an empty folder', () => {
     await page.goto('/')
     await expect(page.getByRole('heading', { name: 'Opening day' })).toBeVisible()
 
+    // tomorrow is like today: its plan and its stints come with it, to be briefed and driven anew
+    await page.goto('/days')
+    await button(page, 'Copy Opening day').click()
+    await page.getByLabel('Name').fill('Second day')
+    await page.getByLabel('Date').fill('2027-05-01')
+    await button(page, 'Save').click()
+    await expect(page.getByRole('heading', { name: 'Second day' })).toBeVisible()
+    await expect(row(page, 'Una Brook')).toContainText('to come')
+    await expect(row(page, 'Ivo Reed')).toContainText('to come')
+    await page.goto('/days')
+    await button(page, 'Archive Second day').click()
+    await expect(row(page, 'Second day')).toHaveCount(0)
+
     await page.goto('/days')
     await button(page, 'Archive Last spring').click()
     await expect(row(page, 'Last spring')).toHaveCount(0)

@@ -16,5 +16,6 @@ export const daySchema = dayDraftSchema.extend({
   version: z.number().int().min(1),
 })
 export type Day = z.infer<typeof daySchema>
-export const dayAddSchema = z.object({ id, day: dayDraftSchema })
+/** A new day; `copyOf` names an earlier one on the same circuit whose plans, stints and sessions it begins with. */
+export const dayAddSchema = z.object({ id, day: dayDraftSchema, copyOf: id.optional() })
 export const daySaveSchema = z.object({ day: dayDraftSchema, fromVersion: z.number().int().min(1) })

@@ -145,6 +145,57 @@ describe('a person', () => {
   })
 })
 
+describe('a copy of a day', () => {
+  const copy = (id: string, change: object = {}) =>
+    app.ask('POST', '/api/days', {
+      id,
+      day: { name: 'Third Saturday', date: '2026-10-31', circuitId: day.circuitId, weather: '', ...change },
+      copyOf: day.id,
+    })
+  const viewOf = async (id: string) => dayViewSchema.parse((await app.ask('GET', `/api/days/${id}`)).body)
+
+  it('has its plans, stints and sessions, to be driven, briefed and released anew', async () => {
+    const plan = day.plans[0]!
+    const answered = { cornerNumber: '6', reason: 'Only one place', by: 'Hester Quill', shortM: 5 }
+    const { id: planId, dayId: _, circuitId: __, version, ready: ___, ...draft } = plan
+    await app.ask('PUT', `/api/plans/${planId}`, { draft: { ...draft, unsafeAnswers: [answered] }, fromVersion: version })
+    const id = randomUUID()
+    expect((await copy(id)).status).toBe(201)
+    const made = await viewOf(id)
+    expect(made.plans.map((p) => [p.name, p.version, p.ready, p.unsafeAnswers])).toEqual(day.plans.map((p) => [p.name, 1, null, []]))
+    expect(made.plans.map((p) => p.setup)).toEqual(day.plans.map((p) => p.setup))
+    const facts = (view: DayView) =>
+      view.stints.map(({ stint }) => [
+        ...[stint.startsAt, stint.studentId, stint.carId, stint.instructorId, stint.plannedLaps],
+        view.plans.find((p) => p.id === stint.planId)!.name,
+      ])
+    expect(facts(made)).toEqual(facts(day))
+    for (const { stint } of made.stints) expect(stint).toMatchObject({ aims: [], briefedAt: null, planVersionId: null, version: 1 })
+    expect(made.sessions.map((s) => [s.name, s.stintIds.length])).toEqual(day.sessions.map((s) => [s.name, s.stintIds.length]))
+    const own = new Set(made.stints.map((s) => s.stint.id))
+    expect(made.sessions.every((s) => s.stintIds.every((one) => own.has(one)))).toBe(true)
+    expect(made.meeting.heldAt).toBeNull()
+    expect(await dayNow()).toMatchObject({ stints: day.stints, sessions: day.sessions })
+  })
+
+  it('is made once when it is asked for again because its answer was lost', async () => {
+    const id = randomUUID()
+    await copy(id)
+    const before = await viewOf(id)
+    expect((await copy(id)).status).toBe(201)
+    expect(await viewOf(id)).toEqual(before)
+  })
+
+  it('is refused on another circuit and of a day that is none, and leaves nothing', async () => {
+    const other = (await idsOf('/api/circuits')).find((one) => one !== day.circuitId)!
+    const id = randomUUID()
+    expect(fieldsOf((await copy(id, { circuitId: other })).body)).toEqual(['day.circuitId'])
+    const body = { id, day: { name: 'X', date: '2026-10-31', circuitId: day.circuitId, weather: '' }, copyOf: randomUUID() }
+    expect((await app.ask('POST', '/api/days', body)).status).toBe(404)
+    expect(await idsOf('/api/days')).not.toContain(id)
+  })
+})
+
 describe('a stint', () => {
   it('is added and changed, and the day’s people with it', async () => {
     const pattern = { ...draftOf(toCome()), startsAt: '15:00' }

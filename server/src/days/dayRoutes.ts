@@ -18,6 +18,7 @@ import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 import { sessionProblems } from '../sessions/sessionProblems'
+import { copyDay } from './copyDay'
 import { dayView } from './dayView'
 
 const params = z.object({ dayId: z.uuid() })
@@ -49,9 +50,15 @@ export function dayRoutes(all: Repositories): Router {
     })
     .use(archiveRoutes('Day', all.days.setArchived))
     .post('/', async (req, res) => {
-      const { id, day } = parseInput(dayAddSchema, req.body)
+      const { id, day, copyOf } = parseInput(dayAddSchema, req.body)
       await checkCircuit(day)
-      if ((await all.days.add({ ...day, id, version: 1 })) === 'conflict') throw conflict(day.name, 1)
+      const source = copyOf === undefined ? null : await storedDay({ dayId: copyOf })
+      if (source && source.circuitId !== day.circuitId)
+        throw invalidInput([{ field: 'day.circuitId', found: day.circuitId, expected: 'the circuit of the day that is copied' }])
+      await all.transaction(async (within) => {
+        if ((await within.days.add({ ...day, id, version: 1 })) === 'conflict') throw conflict(day.name, 1)
+        if (source) await copyDay(within, source, { ...day, id, version: 1 })
+      })
       answer(res, daySchema, await storedDay({ dayId: id }), 201)
     })
     .put('/:dayId', async (req, res) => {

@@ -1,4 +1,4 @@
-import { TextField } from '@mui/material'
+import { TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { dayDraftSchema, daySchema, type Day, type DayDraft } from '@ochote/contracts'
@@ -12,13 +12,15 @@ import { useRecordSave } from '../records/useRecordSave'
 interface DayDialogProps {
   /** version 0 for a new day */
   day: Day
+  /** the day that a new one is a copy of; null for an empty one */
+  copyOf?: Day | null
   onClose: (stored: Day | null) => void
 }
 
 const draftOf = ({ name, date, circuitId, weather }: Day): DayDraft => ({ name, date, circuitId, weather })
 
 /** A day's name, date, circuit and weather. */
-export function DayDialog({ day, onClose }: DayDialogProps) {
+export function DayDialog({ day, copyOf = null, onClose }: DayDialogProps) {
   const circuits = useQuery(circuitsQuery)
   const [draft, setDraft] = useState(() => draftOf(day))
   const isNew = day.version === 0
@@ -28,7 +30,7 @@ export function DayDialog({ day, onClose }: DayDialogProps) {
     nameOf: (saved: DayDraft) => saved.name,
     put: (content, fromVersion) =>
       fromVersion === 0
-        ? request(daySchema, '/api/days', { method: 'POST', body: { id: day.id, day: content } })
+        ? request(daySchema, '/api/days', { method: 'POST', body: { id: day.id, day: content, ...(copyOf ? { copyOf: copyOf.id } : {}) } })
         : request(daySchema, path, { method: 'PUT', body: { day: content, fromVersion } }),
     versionOf: (stored) => stored.version,
     queryKeys: [daysQuery.queryKey],
@@ -40,7 +42,7 @@ export function DayDialog({ day, onClose }: DayDialogProps) {
   const read = dayDraftSchema.safeParse({ ...draft, circuitId })
   return (
     <RecordDialog
-      title={isNew ? 'New day' : day.name}
+      title={copyOf ? `Copy of ${copyOf.name}` : isNew ? 'New day' : day.name}
       what="day"
       draft={read.success ? read.data : null}
       state={state}
@@ -57,11 +59,16 @@ export function DayDialog({ day, onClose }: DayDialogProps) {
         slotProps={{ inputLabel: { shrink: true } }}
         onChange={(e) => set({ date: e.target.value })}
       />
+      {copyOf && (
+        <Typography>
+          Its plans, stints and sessions come with it: not driven, not briefed, without aims. Plans have to be released again.
+        </Typography>
+      )}
       <SelectField
         label="Circuit"
         required
         value={circuitId}
-        options={circuits.data ?? []}
+        options={(circuits.data ?? []).filter((c) => !copyOf || c.id === copyOf.circuitId)}
         none="There is no circuit yet. Add one on the shelf first."
         onChange={(id) => set({ circuitId: id })}
       />

@@ -16,7 +16,7 @@ import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { dayPath } from '../shell/stages'
 import { DayDialog } from './DayDialog'
-import { newDay } from './newDay'
+import { copyOfDay, newDay } from './newDay'
 
 const archivable = ({ id, name, date }: Day): Archivable => ({
   path: `/api/days/${id}`,
@@ -35,9 +35,11 @@ export function DaysPage() {
   const days = useQuery(daysQuery)
   const circuits = useQuery(circuitsQuery)
   const [open, setOpen] = useState<Day | null>(null)
+  const [copyOf, setCopyOf] = useState<Day | null>(null)
   const { archive, error } = useArchive()
   const close = (stored: Day | null) => {
     setOpen(null)
+    setCopyOf(null)
     if (stored && open?.version === 0) void navigate(dayPath(stored.id))
   }
   return (
@@ -76,7 +78,15 @@ export function DaysPage() {
                       <TableCell>{when(day.date)}</TableCell>
                       <TableCell>{circuits.data?.find((c) => c.id === day.circuitId)?.name}</TableCell>
                       <TableCell>{day.weather}</TableCell>
-                      <RowActions name={day.name} onChange={() => setOpen(day)} onArchive={() => archive(archivable(day))} />
+                      <RowActions
+                        name={day.name}
+                        onChange={() => setOpen(day)}
+                        onCopy={() => {
+                          setCopyOf(day)
+                          setOpen(copyOfDay(day))
+                        }}
+                        onArchive={() => archive(archivable(day))}
+                      />
                     </TableRow>
                   ))}
                 </TableBody>
@@ -86,7 +96,7 @@ export function DaysPage() {
         }
       </Loaded>
       <ArchivedList what="days" query={archivedQuery('days', daySchema)} of={(list) => list.map(archivable)} />
-      {open && <DayDialog key={open.id} day={open} onClose={close} />}
+      {open && <DayDialog key={open.id} day={open} copyOf={copyOf} onClose={close} />}
     </Page>
   )
 }

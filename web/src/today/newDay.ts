@@ -2,6 +2,9 @@ import type { Day } from '@ochote/contracts'
 import dayjs from 'dayjs'
 import { v7 as uuid } from 'uuid'
 
+/** A day like an earlier one: its plans, stints and sessions come with it. */
+export const copyOfDay = ({ name, circuitId }: Day): Day => ({ ...newDay(), name, circuitId })
+
 /** A day to be filled in: today. */
 export const newDay = (): Day => ({
   ...{ id: uuid(), name: '', date: dayjs().format('YYYY-MM-DD'), circuitId: '', weather: '', version: 0 },
