@@ -33,8 +33,6 @@ const cornerPrioritySchema = z.object({
   atStakeS: z.number(),
   /** 1 is where most is at stake */
   rank: z.number().int().min(1),
-  /** why, in words with the numbers */
-  why: z.string().max(300),
 })
 export type CornerPriority = Readonly<z.infer<typeof cornerPrioritySchema>>
 

@@ -1,6 +1,7 @@
 import type { BrakingSchool, Duty, Units } from '@ochote/contracts'
 import type { CornerMarks, EdgeMark } from '../corners/cornerMarks'
 import type { CornerPoint, CornerPoints } from '../corners/cornerPoints'
+import { edgeReason } from '../corners/markWords'
 import type { Corner } from '../geometry/corners'
 import { toLonLat } from '../geometry/localMetres'
 import { placeAt, signedApart, stationsApart, valueAt, wrapStation, type Track } from '../geometry/track'
@@ -70,7 +71,17 @@ function wantedOf(track: Track, corner: CornerToMark, rules: ConeRules): Wanted[
     at ? [{ corner, point, duty: point, side: outside, stationM: at.stationM, speedMps: at.speedMps, note: '' }] : []
   const atEdge = (point: 'apex' | 'second-apex' | 'exit', mark: EdgeMark | null): Wanted[] =>
     mark
-      ? [{ corner, point, duty: mark.duty, side: mark.side, stationM: mark.point.stationM, speedMps: mark.point.speedMps, note: mark.why }]
+      ? [
+          {
+            corner,
+            point,
+            duty: mark.duty,
+            side: mark.side,
+            stationM: mark.point.stationM,
+            speedMps: mark.point.speedMps,
+            note: edgeReason(mark.reason, rules.units),
+          },
+        ]
       : []
   const slowing = points.brakeStart ? want('brake', points.brakeStart) : want('lift', points.lift)
   return [

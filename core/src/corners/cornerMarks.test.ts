@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import type { Setup } from '@ochote/contracts'
+import type { Setup, Units } from '@ochote/contracts'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circuitDocument, position, stadiumPoints } from '../../fixtures/circuits'
 import { plainMarks } from '../../fixtures/plainMarks'
 import { callOptionsOf } from '../calls/callOptions'
 import { cornerSteps } from '../brief/cornerSteps'
 import { circuitFromDocument } from '../files/readCircuit'
 import { signedApart } from '../geometry/track'
-import { solvePlan } from '../plan/solvePlan'
+import { solvePlan, type PlanSolution } from '../plan/solvePlan'
+import { markRemark } from './markWords'
 
 const vehicle = { ...checkVehicle('hatch'), widthM: 1.8 }
 const blend = checkSetup('blend-080')
@@ -18,6 +19,7 @@ function driven(offsetM: number, features: object[] = [], halfM = 5) {
   const setup: Setup = { ...blend, lineSchool: 'given', givenLine: [[0, offsetM]] }
   return accepted(solvePlan({ circuit, vehicle, setup }))
 }
+const remarksOf = ({ corners }: PlanSolution, units: Units = 'metric') => corners[0]!.marks.remarks.map((r) => markRemark(r, units))
 const hazardAt = (x: number, y: number) => ({
   type: 'Feature',
   properties: { role: 'hazard', kind: 'standing-water', severity: 2 },
@@ -45,11 +47,11 @@ describe('marks at the edges', () => {
     const cone = plainMarks(held).cones.find((c) => c.id === '1-apex')!
     expect(cone).toMatchObject({ duty: 'hold', note: 'the line keeps the car’s side 1.5 m from the inside edge' })
     expect(cornerSteps(held.corners[0]!, plainMarks(held).cones, 'metric').map((s) => s.action)).toContain('Hold 1.5 m off the inside edge')
-    expect(held.corners[0]!.marks.remarks[0]).toBe(
-      'Hold cone instead of an apex cone: the line keeps the car’s side 1.5 m from the inside edge',
-    )
+    expect(remarksOf(held)[0]).toBe('Hold cone instead of an apex cone: the line keeps the car’s side 1.5 m from the inside edge')
     const away = driven(0)
-    expect(away.corners[0]!.marks.remarks[0]).toBe('No apex cone: the line keeps the car’s side 4.1 m from the inside edge')
+    expect(remarksOf(away)[0]).toBe('No apex cone: the line keeps the car’s side 4.1 m from the inside edge')
+    // 4.1 m are 4.48 yd
+    expect(remarksOf(away, 'imperial')[0]).toBe('No apex cone: the line keeps the car’s side 4.5 yd from the inside edge')
     expect(plainMarks(away).cones.some((c) => c.id === '1-apex')).toBe(false)
   })
 
@@ -71,7 +73,7 @@ describe('marks at the edges', () => {
     const beside = driven(3.5, [hazardAt(...across(4.8))])
     expect(beside.corners[0]!.marks.apex).toMatchObject({ duty: 'hold' })
     expect(beside.corners[0]!.marks.apex!.holdM).toBeCloseTo(5 - 4.8 + 3, 1)
-    expect(beside.corners[0]!.marks.remarks[0]).toContain('standing water')
+    expect(remarksOf(beside)[0]).toContain('standing water')
     // on the other side, or far off, it changes nothing
     expect(driven(3.5, [hazardAt(...across(-4.8))]).corners[0]!.marks.apex).toMatchObject({ duty: 'apex' })
     expect(driven(3.5, [hazardAt(...across(9))]).corners[0]!.marks.apex).toMatchObject({ duty: 'apex' })

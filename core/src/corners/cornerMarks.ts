@@ -14,8 +14,24 @@ export interface EdgeMark {
   readonly point: CornerPoint
   /** how far out from that edge the vehicle's side is to stay, m; null where the mark asks for the edge */
   readonly holdM: number | null
-  /** why it is no plain apex or exit mark; empty where it is one */
-  readonly why: string
+  /** why it is no plain apex or exit mark; null where it is one */
+  readonly reason: EdgeReason | null
+}
+
+/** Why a corner has no mark at an edge, or one that holds the car off it. */
+export interface EdgeReason {
+  readonly edge: 'inside' | 'outer'
+  /** what the line keeps between the car's side and the edge, m */
+  readonly clearM: number
+  /** the hazard that the car is held away from, m from the line, and how far it is held off the edge; null where there is none */
+  readonly hazard: { readonly kind: PlacedHazard['kind']; readonly apartM: number; readonly holdM: number } | null
+}
+
+/** A corner without a mark that it would have had, or with a hold mark in its place. */
+export interface MarkRemark {
+  readonly duty: 'apex' | 'exit'
+  readonly becomes: 'hold' | 'none'
+  readonly reason: EdgeReason
 }
 
 /** The marks that a corner's line asks for at its edges; null where the line stays away from the edge. */
@@ -23,8 +39,8 @@ export interface CornerMarks {
   readonly apex: EdgeMark | null
   readonly secondApex: EdgeMark | null
   readonly exit: EdgeMark | null
-  /** why there is no mark, or another one, in sentences */
-  readonly remarks: readonly string[]
+  /** why there is no mark, or another one */
+  readonly remarks: readonly MarkRemark[]
 }
 
 /** A mark asks for an edge that the vehicle's side comes this near to; up to the second distance, it says how far to stay out. */
@@ -79,8 +95,6 @@ export function hazardNear({ track, line, widthM, hazards }: MarkedLine, side: S
 /** A hazard no farther than this from the middle concerns the whole road, not one side. */
 const ON_THE_ROAD_M = 0.5
 
-const hazardWords = ({ kind }: PlacedHazard) => kind.replaceAll('-', ' ')
-
 /** Marks of every corner that agree with the line driven and with what lies beside it (docs/model.md, Cones). */
 export function cornerMarks(driven: MarkedLine, corners: readonly Corner[], points: readonly CornerPoints[]): CornerMarks[] {
   return corners.map((corner, c) => {
@@ -102,19 +116,20 @@ function edgeMark(
   duty: 'apex' | 'exit',
   side: Side,
   point: CornerPoint | null,
-): { mark: EdgeMark | null; remark: string | null } {
+): { mark: EdgeMark | null; remark: MarkRemark | null } {
   if (!point) return { mark: null, remark: null }
   const clearM = sideToEdgeM(driven, side, point.stationM)
   const edge = duty === 'apex' ? 'inside' : 'outer'
-  const stays = `the line keeps the car’s side ${clearM.toFixed(1)} m from the ${edge} edge`
-  if (clearM > HOLD_UP_TO_M || (duty === 'exit' && clearM > AT_EDGE_M)) return { mark: null, remark: `No ${duty} cone: ${stays}` }
+  const apart: EdgeReason = { edge, clearM, hazard: null }
+  if (clearM > HOLD_UP_TO_M || (duty === 'exit' && clearM > AT_EDGE_M))
+    return { mark: null, remark: { duty, becomes: 'none', reason: apart } }
   const near = hazardNear(driven, side, point.stationM)
   if (near) {
     const edgeM = half(driven.track, side, point.stationM)
     const holdM = Math.max(clearM, edgeM - Math.abs(near.hazard.offsetM) + CLEAR_OF_HAZARD_M)
-    const why = `${hazardWords(near.hazard)} ${near.apartM.toFixed(1)} m from the line: hold ${holdM.toFixed(1)} m off the ${edge} edge here`
-    return { mark: { duty: 'hold', side, point, holdM, why }, remark: `Hold cone instead of an ${duty} cone: ${why}` }
+    const reason = { ...apart, hazard: { kind: near.hazard.kind, apartM: near.apartM, holdM } }
+    return { mark: { duty: 'hold', side, point, holdM, reason }, remark: { duty, becomes: 'hold', reason } }
   }
-  if (clearM <= AT_EDGE_M) return { mark: { duty, side, point, holdM: null, why: '' }, remark: null }
-  return { mark: { duty: 'hold', side, point, holdM: clearM, why: stays }, remark: `Hold cone instead of an ${duty} cone: ${stays}` }
+  if (clearM <= AT_EDGE_M) return { mark: { duty, side, point, holdM: null, reason: null }, remark: null }
+  return { mark: { duty: 'hold', side, point, holdM: clearM, reason: apart }, remark: { duty, becomes: 'hold', reason: apart } }
 }

@@ -3,6 +3,8 @@ import { smoothSetup } from '../../fixtures/smoothSetup'
 import { accepted, checkCircuit, checkSetup, checkVehicle, circlePoints, circuitDocument, position } from '../../fixtures/circuits'
 import { circuitFromDocument } from '../files/readCircuit'
 import { solvePlan, type PlanSolution } from '../plan/solvePlan'
+import { priorityReason } from './priorityReason'
+import { rankingReason } from './ranking'
 
 const solve = (circuit: unknown, school = 'blend-080', vehicle = checkVehicle('hatch')): PlanSolution =>
   accepted(
@@ -63,10 +65,26 @@ describe('what corners are for', () => {
   })
 
   it('says of each why, with its number', () => {
-    for (const { priority } of nine.corners) {
-      if (priority.kind === 'exit') expect(priority.why).toContain(`${priority.exitSPerKmh.toFixed(3)} s`)
-      expect(priority.why.length).toBeGreaterThan(15)
+    for (const corner of nine.corners) {
+      const { priority } = corner
+      if (priority.kind === 'exit') expect(priorityReason(corner, 'metric')).toContain(`${priority.exitSPerKmh.toFixed(3)} s`)
+      expect(priorityReason(corner, 'metric').length).toBeGreaterThan(15)
     }
+  })
+
+  it('says why in miles an hour and yards where the school uses them', () => {
+    const exit = nine.corners.find((c) => c.priority.kind === 'exit')!
+    const [, lost, yards] = /^([\d.]+) s lost over the (\d+) yd after it for each mph less at full throttle$/.exec(
+      priorityReason(exit, 'imperial'),
+    )!
+    // 1 mph is 1.609344 km/h, 1 yd is 0.9144 m
+    expect(Number(lost)).toBeCloseTo(exit.priority.exitSPerKmh * 1.609344, 2)
+    expect(Number(yards)).toBeCloseTo(exit.after.flatOutM / 0.9144, -0.5)
+    const entry = { ...exit, priority: { ...exit.priority, kind: 'entry' as const, entrySPerM: 0.01 } }
+    expect(priorityReason(entry, 'imperial')).toBe('0.009 s lost for each yard of braking earlier, more than its exit gives')
+    for (const corner of nine.corners) expect(priorityReason(corner, 'imperial')).not.toMatch(/km\/h|\d m\b|metre/)
+    expect(rankingReason(nine.corners, 'imperial')).not.toMatch(/km\/h|\d m\b|metre/)
+    expect(rankingReason(nine.corners, 'imperial')).toMatch(/ yd flat out/)
   })
 
   it('finds most to lose by a slow exit where the longest straight follows', () => {
@@ -125,10 +143,11 @@ describe('what corners are for', () => {
     // round and round a circle: steady speed at the limit, with throttle to spare
     const { corners } = solve(circuitDocument({ points: circlePoints(60, 40) }), 'trail-100')
     expect(corners.length).toBeGreaterThan(0)
-    for (const { points, priority } of corners) {
+    for (const corner of corners) {
+      const { points, priority } = corner
       expect([points.brakeStart, points.lift, priority.kind]).toEqual([null, null, 'held'])
       expect(priority.atStakeS).toBeGreaterThan(0)
-      expect(priority.why).toContain(`${(points.minSpeed!.speedMps * KMH).toFixed(0)} km/h`)
+      expect(priorityReason(corner, 'metric')).toContain(`${(points.minSpeed!.speedMps * KMH).toFixed(0)} km/h`)
     }
   })
 
@@ -146,14 +165,15 @@ describe('what corners are for', () => {
   it('sets up the next one only where that is slowed for at once, and where more speed costs more there than it gains here', () => {
     expect(driven.flatMap((d) => d.corners).filter((c) => c.priority.kind === 'set-up').length).toBeGreaterThan(0)
     for (const { corners, trace } of driven) {
-      corners.forEach(({ points, priority, after }, c) => {
+      corners.forEach((corner, c) => {
+        const { points, priority, after } = corner
         if (priority.kind !== 'set-up') return
         const { points: next } = corners[(c + 1) % corners.length]!
         const entry = (next.brakeStart ?? next.lift)!
         const gapS = (entry.timeS - points.exit!.timeS + trace.lapTimeS) % trace.lapTimeS
         expect(gapS).toBeLessThanOrEqual(1.5 + 1e-6)
         expect(after.poweredS).toBeLessThanOrEqual(3)
-        const [, gains, costs] = /gains ([\d.]+) s and costs ([\d.]+) s/.exec(priority.why)!
+        const [, gains, costs] = /gains ([\d.]+) s and costs ([\d.]+) s/.exec(priorityReason(corner, 'metric'))!
         expect(Number(costs)).toBeGreaterThanOrEqual(Number(gains))
       })
     }
@@ -166,7 +186,7 @@ describe('what corners are for', () => {
   })
 
   it('says nothing is given away', () => {
-    for (const { corners } of driven) for (const { priority } of corners) expect(priority.why).not.toContain('given away')
+    for (const { corners } of driven) for (const corner of corners) expect(priorityReason(corner, 'metric')).not.toContain('given away')
   })
 
   it('works on an open course, whose last corner leads to its end', () => {

@@ -98,7 +98,7 @@ const LONG_POWER_S = 3
 const SETS_UP_WITHIN_S = 1.5
 
 /** What 1 km/h more at the exit gains, and what it costs at a next corner that begins at once. */
-interface SetUp {
+export interface SetUp {
   readonly gapS: number
   readonly gainS: number
   readonly costS: number
@@ -108,7 +108,7 @@ interface SetUp {
  * A corner and the next one, where that one's brakes or lift come soon. Arriving 1 km/h faster, the driver brakes v·Δv/a earlier, and that
  * many metres of earlier braking cost what they cost there.
  */
-function setUpOf({ driven }: Driven, own: CornerPoints, numbers: Numbers, next: CornerPoints, nextNumbers: Numbers): SetUp | null {
+function setUpOf(driven: DrivenLine, own: CornerPoints, numbers: Numbers, next: CornerPoints, nextNumbers: Numbers): SetUp | null {
   const entry = next.brakeStart ?? next.lift
   if (!own.exit || !entry || !next.minSpeed) return null
   const gapS = timeBetween(driven, driven.trace, own.exit.stationM, entry.stationM)
@@ -117,6 +117,15 @@ function setUpOf({ driven }: Driven, own: CornerPoints, numbers: Numbers, next: 
   if (gapS > SETS_UP_WITHIN_S || !(slowing > 0)) return null
   const earlierM = (entry.speedMps * SLOWER_KMH * MPS_PER_KMH) / slowing
   return { gapS, gainS: numbers.exitSPerKmh * SLOWER_KMH, costS: nextNumbers.entrySPerM * earlierM }
+}
+
+/** For every corner, in the order of the lap, what its exit speed means for the next one; null where that one does not begin at once. */
+export function setUpsOf(driven: DrivenLine, points: readonly CornerPoints[], numbers: readonly Numbers[]): (SetUp | null)[] {
+  return points.map((own, c) => {
+    const n = (c + 1) % points.length
+    const isFollowed = points.length > 1 && (driven.track.closed || c + 1 < points.length)
+    return isFollowed ? setUpOf(driven, own, numbers[c]!, points[n]!, numbers[n]!) : null
+  })
 }
 
 function priorityKindOf(all: Driven, points: CornerPoints, after: AfterCorner, numbers: Numbers, setUp: SetUp | null): PriorityKind {
@@ -133,42 +142,19 @@ function priorityKindOf(all: Driven, points: CornerPoints, after: AfterCorner, n
   return stakes.exit >= stakes.entry ? 'exit' : 'entry'
 }
 
-const seconds = (s: number) => `${s.toFixed(3)} s`
-
-function reasonOf(kind: PriorityKind, points: CornerPoints, after: AfterCorner, numbers: Numbers, setUp: SetUp | null): string {
-  const { exitSPerKmh, entrySPerM, minSpeedSPerKmh } = numbers
-  switch (kind) {
-    case 'exit':
-      return `${seconds(exitSPerKmh)} lost over the ${after.flatOutM.toFixed(0)} m after it for each km/h less at full throttle`
-    case 'entry':
-      return `${seconds(entrySPerM)} lost for each metre of braking earlier, more than its exit gives`
-    case 'set-up':
-      return `the next corner is slowed for ${setUp!.gapS.toFixed(1)} s after it: 1 km/h more here gains ${seconds(setUp!.gainS)} and costs ${seconds(setUp!.costS)} there`
-    case 'carry':
-      return `${seconds(minSpeedSPerKmh)} lost for each km/h less at its slowest, and little slowing before it`
-    case 'held':
-      return `no brakes: ${((points.minSpeed?.speedMps ?? 0) * 3.6).toFixed(0)} km/h is what the grip allows, and ${seconds(minSpeedSPerKmh)} is lost for each km/h less`
-    case 'flat':
-      return 'at full throttle all the way through'
-  }
-}
-
 /**
  * What every corner is for (docs/model.md, What a corner is for): the solution driven again with one thing a little worse at a time, each a
  * full re-run.
  */
 export function cornerPriorities(all: Driven, points: readonly CornerPoints[], after: readonly AfterCorner[]): CornerPriority[] {
-  const { closed } = all.driven.track
-  const numbers = points.map((own, c) => numbersOf(all, own, nextBrakeOf(points, c, closed)))
+  const numbers = points.map((own, c) => numbersOf(all, own, nextBrakeOf(points, c, all.driven.track.closed)))
+  const setUps = setUpsOf(all.driven, points, numbers)
   const found = points.map((own, c) => {
-    const n = (c + 1) % points.length
-    const isFollowed = points.length > 1 && (closed || c + 1 < points.length)
-    const setUp = isFollowed ? setUpOf(all, own, numbers[c]!, points[n]!, numbers[n]!) : null
-    const kind = priorityKindOf(all, own, after[c]!, numbers[c]!, setUp)
+    const kind = priorityKindOf(all, own, after[c]!, numbers[c]!, setUps[c]!)
     const { exitSPerKmh, entrySPerM, minSpeedSPerKmh } = numbers[c]!
     const carried = Math.max(exitSPerKmh, minSpeedSPerKmh) * USUAL_MISS.speedKmh
     const atStakeS = kind === 'flat' ? 0 : entrySPerM * USUAL_MISS.brakingM + carried
-    return { ...numbers[c]!, kind, atStakeS, why: reasonOf(kind, own, after[c]!, numbers[c]!, setUp) }
+    return { ...numbers[c]!, kind, atStakeS }
   })
   const order = found.map((_, c) => c).sort((a, b) => found[b]!.atStakeS - found[a]!.atStakeS || a - b)
   return found.map((own, c) => ({ ...own, rank: order.indexOf(c) + 1 }))

@@ -1,6 +1,7 @@
 import type { Corner } from '../geometry/corners'
 import type { AfterCorner } from './afterCorner'
 import type { CornerPriority } from '@ochote/contracts'
+import type { SetUp } from './cornerPriority'
 import type { CornerMarks } from './cornerMarks'
 import type { CornerPoints } from './cornerPoints'
 
@@ -10,4 +11,6 @@ export interface SolvedCorner extends Corner {
   readonly marks: CornerMarks
   readonly after: AfterCorner
   readonly priority: CornerPriority
+  /** what its exit speed means for a next corner that begins at once; null where none does */
+  readonly setUp: SetUp | null
 }

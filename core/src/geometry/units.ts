@@ -11,6 +11,7 @@ export interface UnitSet {
   /** metres in one unit of length */
   readonly lengthM: number
   readonly length: 'm' | 'yd'
+  readonly lengthWord: 'metre' | 'yard'
   /** m/s in one unit of speed */
   readonly speedMps: number
   readonly speed: 'km/h' | 'mph'
@@ -20,8 +21,16 @@ export interface UnitSet {
 }
 
 export const unitSets: Readonly<Record<Units, UnitSet>> = {
-  metric: { lengthM: 1, length: 'm', speedMps: MPS_PER_KMH, speed: 'km/h', lapM: 1000, lap: 'km' },
-  imperial: { lengthM: METRES_PER_YARD, length: 'yd', speedMps: MPS_PER_MPH, speed: 'mph', lapM: METRES_PER_MILE, lap: 'miles' },
+  metric: { lengthM: 1, length: 'm', lengthWord: 'metre', speedMps: MPS_PER_KMH, speed: 'km/h', lapM: 1000, lap: 'km' },
+  imperial: {
+    lengthM: METRES_PER_YARD,
+    length: 'yd',
+    lengthWord: 'yard',
+    speedMps: MPS_PER_MPH,
+    speed: 'mph',
+    lapM: METRES_PER_MILE,
+    lap: 'miles',
+  },
 }
 
 /** A length to a tenth of a unit: "1.5 m", "1.6 yd". */

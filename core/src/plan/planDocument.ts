@@ -1,5 +1,8 @@
 import type { EdgeMark } from '../corners/cornerMarks'
 import type { CornerPoint } from '../corners/cornerPoints'
+import { edgeReason, markRemark } from '../corners/markWords'
+import { priorityReason } from '../corners/priorityReason'
+import { rankingReason } from '../corners/ranking'
 import { toLonLat } from '../geometry/localMetres'
 import { runOffAt } from '../geometry/placedFeatures'
 import type { RoomToBeWrong } from '../runOff/roomToBeWrong'
@@ -39,7 +42,7 @@ export function planDocument(marked: MarkedPlan) {
       timeS: column(trace.timeS),
     },
     line: lineDocument(solution),
-    ranking: solution.ranking,
+    ranking: rankingReason(solution.corners, 'metric'),
     upshifts: solution.gearChanges
       .filter((u) => u.toGear > u.fromGear)
       .map((u) => ({
@@ -110,7 +113,7 @@ function cornerDocument({ solution: { track, features }, room: rooms, tooFast }:
       apex: markDocument(corner.marks.apex),
       secondApex: markDocument(corner.marks.secondApex),
       exit: markDocument(corner.marks.exit),
-      remarks: corner.marks.remarks,
+      remarks: corner.marks.remarks.map((remark) => markRemark(remark, 'metric')),
     },
     character: {
       is: corner.priority.kind,
@@ -119,7 +122,7 @@ function cornerDocument({ solution: { track, features }, room: rooms, tooFast }:
       exitSPerKmh: six(corner.priority.exitSPerKmh),
       entrySPerM: six(corner.priority.entrySPerM),
       minSpeedSPerKmh: six(corner.priority.minSpeedSPerKmh),
-      why: corner.priority.why,
+      why: priorityReason(corner, 'metric'),
       flatOutAfterM: six(corner.after.flatOutM),
       flatOutAfterS: six(corner.after.flatOutS),
       nextBeginsBeforeFullThrottle: corner.after.nextBeginsFirst,
@@ -137,7 +140,8 @@ function cornerDocument({ solution: { track, features }, room: rooms, tooFast }:
 }
 
 /** What a mark at an edge asks for; null where there is none. */
-const markDocument = (mark: EdgeMark | null) => mark && { duty: mark.duty, side: mark.side, holdM: maybeSix(mark.holdM), why: mark.why }
+const markDocument = (mark: EdgeMark | null) =>
+  mark && { duty: mark.duty, side: mark.side, holdM: maybeSix(mark.holdM), why: edgeReason(mark.reason, 'metric') }
 
 /** What the line's school costs and gains, and how each corner keeps to its rules. */
 function lineDocument({ lineReport: { fastestLapS, costS, lateApex, tight, tooFast, overEdge } }: PlanSolution) {

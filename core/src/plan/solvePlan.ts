@@ -2,8 +2,7 @@ import type { FieldProblem, FoundLine, Setup, StoredSolution, Vehicle } from '@o
 import { afterCorners } from '../corners/afterCorner'
 import { cornerMarks } from '../corners/cornerMarks'
 import { cornerPointsOf, type DrivenLine } from '../corners/cornerPoints'
-import { cornerPriorities } from '../corners/cornerPriority'
-import { rankingReason } from '../corners/ranking'
+import { cornerPriorities, setUpsOf } from '../corners/cornerPriority'
 import type { SolvedCorner } from '../corners/solvedCorner'
 import { gearChangesOf, type GearChange } from '../corners/gearChanges'
 import type { Circuit } from '../geometry/circuit'
@@ -35,8 +34,6 @@ export interface PlanSolution extends DrivenLine {
   readonly stored: StoredSolution
   /** places where the driver changes gear, in the order of the lap */
   readonly gearChanges: readonly GearChange[]
-  /** why the corners are ranked as they are */
-  readonly ranking: string
 }
 
 export interface PlanInput {
@@ -85,6 +82,7 @@ export function solvePlan({
   const after = afterCorners(lap, corners, points)
   const driven = { driven: lap, road, vehicle, setup, forces }
   const priorities = stored?.priorities.length === corners.length ? stored.priorities : cornerPriorities(driven, points, after)
+  const setUps = setUpsOf(lap, points, priorities)
   const features = placeFeatures(track)
   const marks = cornerMarks({ track, line, widthM: vehicle.widthM, hazards: features.hazards }, corners, points)
   const solved = corners.map((corner, i) => ({
@@ -93,6 +91,7 @@ export function solvePlan({
     marks: marks[i]!,
     after: after[i]!,
     priority: priorities[i]!,
+    setUp: setUps[i]!,
   }))
   return success({
     ...lap,
@@ -104,7 +103,6 @@ export function solvePlan({
     lineReport: lineReport(driven, solved, chosen.value),
     stored: { line: chosen.value.found, priorities },
     gearChanges: gearChangesOf(lap, corners),
-    ranking: rankingReason(solved),
     corners: solved,
   })
 }

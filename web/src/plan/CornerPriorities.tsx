@@ -1,13 +1,12 @@
 import { Box, ButtonBase, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import type { PriorityKind, PriorityOverride } from '@ochote/contracts'
-import type { SolvedCorner } from '@ochote/core'
+import { priorityReason, rankingReason, type SolvedCorner } from '@ochote/core'
 import { distance, speed } from '../format/format'
+import { useUnits } from '../format/units'
 
 interface CornerPurposesProps {
   corners: readonly SolvedCorner[]
-  /** why the first is the first */
-  ranking: string
   corner: string | null
   onCorner: (number: string | null) => void
   /** the instructor's own choice, in place of the computed one */
@@ -36,7 +35,9 @@ const Row = styled(ButtonBase)(({ theme }) => ({
 }))
 
 /** The corners' priorities, most at stake first; the selected one says why. */
-export function CornerPriorities({ corners, ranking, corner, onCorner, priorityOverrides = [] }: CornerPurposesProps) {
+export function CornerPriorities({ corners, corner, onCorner, priorityOverrides = [] }: CornerPurposesProps) {
+  const units = useUnits()
+  const ranking = rankingReason(corners, units)
   const ranked = [...corners].sort((a, b) => a.priority.rank - b.priority.rank)
   return (
     <Box component="section" aria-labelledby="corner-purposes">
@@ -48,7 +49,8 @@ export function CornerPriorities({ corners, ranking, corner, onCorner, priorityO
         {ranking.slice(1)}.
       </Typography>
       <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {ranked.map(({ number, name, priority }) => {
+        {ranked.map((solved) => {
+          const { number, name, priority } = solved
           const own = priorityOverrides.find((p) => p.cornerNumber === number)
           const purpose = priorityNames[own?.kind ?? priority.kind]
           return (
@@ -73,7 +75,7 @@ export function CornerPriorities({ corners, ranking, corner, onCorner, priorityO
               {(number === corner || own) && (
                 <Typography variant="caption" color="text.secondary" component="p" sx={{ pl: 5.5, pb: 0.5 }}>
                   {own && `${own.reason}. By the numbers ${priorityNames[priority.kind]}: `}
-                  {priority.why}
+                  {priorityReason(solved, units)}
                 </Typography>
               )}
             </li>

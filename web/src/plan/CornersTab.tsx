@@ -42,13 +42,7 @@ export function CornersTab({ solution, input, draft, corner, onCorner, onChange,
           Choose a corner to ask “what if”, or to say for yourself what it is for.
         </Typography>
       )}
-      <CornerPriorities
-        corners={solution.corners}
-        ranking={solution.ranking}
-        corner={corner}
-        onCorner={onCorner}
-        priorityOverrides={draft.priorityOverrides}
-      />
+      <CornerPriorities corners={solution.corners} corner={corner} onCorner={onCorner} priorityOverrides={draft.priorityOverrides} />
       <Sections solution={solution} />
     </>
   )

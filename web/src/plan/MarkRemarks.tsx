@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material'
-import type { MarkedPlan, PlanSolution } from '@ochote/core'
+import { markRemark, type MarkedPlan, type PlanSolution } from '@ochote/core'
+import { useUnits } from '../format/units'
 
 interface MarkRemarksProps {
   solution: PlanSolution
@@ -10,11 +11,12 @@ interface MarkRemarksProps {
 
 /** Where a mark is missing or asks for something else because of the line, and where a mark does not agree with it. */
 export function MarkRemarks({ solution, findings, corner }: MarkRemarksProps) {
+  const units = useUnits()
   const shown = (number: string) => corner === null || corner === number
   const found = findings.filter((f) => shown(f.cornerNumber))
   const remarks = solution.corners
     .filter((c) => shown(c.number))
-    .flatMap((c) => c.marks.remarks.map((says) => ({ number: c.number, says })))
+    .flatMap((c) => c.marks.remarks.map((remark) => ({ number: c.number, says: markRemark(remark, units) })))
   if (found.length === 0 && remarks.length === 0) return null
   return (
     <Box component="section" aria-label="Marks and the line" sx={{ mt: 1.5 }}>
