@@ -116,7 +116,7 @@ function circuitItems(track: Track, features: PlacedFeatures, terms: SchoolTerms
       stationM: null,
     })),
     ...pitItems(track, where, units),
-    postItem(features),
+    postItem(features, units),
   ]
 }
 
@@ -185,9 +185,9 @@ function pitItems(track: Track, where: (stationM: number) => string, units: Unit
   })
 }
 
-function postItem({ posts }: PlacedFeatures): FactItem {
+function postItem({ posts }: PlacedFeatures, units: Units): FactItem {
   const common = { about: 'posts', topic: 'Posts', stationM: null, facts: posts.flatMap((p) => [p.number, whole(p.stationM)]) }
   if (posts.length === 0) return { ...common, text: 'The circuit’s file has no marshal posts: say where they are' }
-  const list = posts.map((p) => `${p.number} (${whole(p.stationM)} m)`).join(', ')
+  const list = posts.map((p) => `${p.number} (${wholeLength(p.stationM, units)})`).join(', ')
   return { ...common, text: `Marshal posts in the order of the lap: ${list}` }
 }

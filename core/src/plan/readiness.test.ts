@@ -21,7 +21,7 @@ const enough = { looks, stock: { red: 500 } }
 const safe = { ...marked, room: [], tooFast: [], findings: [] }
 const unsafe = { ...marked.room[0]!, verdict: 'unsafe', marginM: -8 } as RoomToBeWrong
 const answer: UnsafeAnswer = { cornerNumber: unsafe.cornerNumber, reason: 'Known here', by: 'Rhona Keld', shortM: 8 }
-const given = { marked: safe, scheme: enough, answers: [], students: 2, briefed: 2 }
+const given = { marked: safe, scheme: enough, answers: [], students: 2, briefed: 2, units: 'metric' as const }
 const open = (items: ReturnType<typeof readiness>) => items.filter((item) => !item.done).map((item) => item.key)
 
 describe('what a plan has and lacks', () => {
@@ -39,7 +39,12 @@ describe('what a plan has and lacks', () => {
       marked: { ...safe, solution: { ...solution, lineReport: { ...solution.lineReport, overEdge: [over] } } },
     })
     expect(open(edge)).toEqual(['edge'])
-    expect(edge.find((item) => item.key === 'edge')!.must).toBe(true)
+    expect(edge.find((item) => item.key === 'edge')).toMatchObject({ must: true, says: 'The line is over the edge at 100 m' })
+    const miles = readiness({
+      ...{ ...given, units: 'imperial' },
+      marked: { ...safe, solution: { ...solution, lineReport: { ...solution.lineReport, overEdge: [over] } } },
+    })
+    expect(miles.find((item) => item.key === 'edge')!.says).toBe('The line is over the edge at 109 yd')
   })
 
   it('must not have an unsafe cone that nobody answers for', () => {

@@ -1,5 +1,6 @@
-import type { MarkerScheme, UnsafeAnswer } from '@ochote/contracts'
+import type { MarkerScheme, Units, UnsafeAnswer } from '@ochote/contracts'
 import { stockTotals } from '../cones/placingList'
+import { wholeLength } from '../geometry/units'
 import type { MarkedPlan } from './markPlan'
 import type { PlanSolution } from './solvePlan'
 
@@ -21,6 +22,7 @@ interface ReadinessInput {
   /** students who drive on this plan, and how many of them are briefed */
   readonly students: number
   readonly briefed: number
+  readonly units: Units
 }
 
 /** An answer holds until the finding is this much worse than when it was given, metres. */
@@ -61,7 +63,7 @@ export function isAnswered(
 const corners = (numbers: readonly string[]) => `corner${numbers.length === 1 ? '' : 's'} ${numbers.join(', ')}`
 
 /** What a plan needs before it can be used, and which of it is there. All of it is computed, none ticked by hand. */
-export function readiness({ marked, scheme, answers, students, briefed }: ReadinessInput): ReadyItem[] {
+export function readiness({ marked, scheme, answers, students, briefed, units }: ReadinessInput): ReadyItem[] {
   const { solution, cones, room, tooFast } = marked
   const { lineReport } = solution
   const bare = solution.corners.filter((c) => !cones.some((cone) => cone.cornerNumber === c.number)).map((c) => c.number)
@@ -112,7 +114,7 @@ export function readiness({ marked, scheme, answers, students, briefed }: Readin
       says:
         lineReport.overEdge.length === 0
           ? 'The line keeps between the edges'
-          : `The line is over the edge at ${lineReport.overEdge.map((o) => `${o.fromM.toFixed(0)} m`).join(', ')}`,
+          : `The line is over the edge at ${lineReport.overEdge.map((o) => wholeLength(o.fromM, units)).join(', ')}`,
     },
     {
       key: 'unknown',

@@ -46,6 +46,7 @@ export function unready({ document, plan, scheme, terms, driven, placedFor }: Re
     answers: plan.unsafeAnswers,
     students: 0,
     briefed: 0,
+    units: terms.units,
   })
   return success(items.filter((item) => item.must && !item.done).map((item) => item.says))
 }

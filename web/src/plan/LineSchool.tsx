@@ -1,6 +1,7 @@
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import type { LateApexCorner, LineReport, PlanSolution } from '@ochote/core'
 import { distance, distanceNumber, fineDistance } from '../format/format'
+import { unitSet } from '../format/units'
 
 const degrees = (rad: number) => `${Math.abs((rad * 180) / Math.PI).toFixed(1)}°`
 
@@ -103,13 +104,14 @@ export function LineSchool({ solution, leftOut = [], onLeaveOut }: LineSchoolPro
 
 /** What the late apex of each corner costs and buys; where it costs more than it buys, the corner can do without. */
 function LateApexTable({ corners, onLeaveOut }: { corners: readonly LateApexCorner[]; onLeaveOut?: (number: string) => void }) {
+  const { length, lengthM } = unitSet()
   return (
     <Table size="small" aria-label="What each late apex costs and buys" sx={{ mt: 0.75, '& td, & th': { px: 0.5, py: 0.25 } }}>
       <TableHead>
         <TableRow>
           <TableCell>Corner</TableCell>
           <TableCell align="right">Costs, s</TableCell>
-          <TableCell align="right">Room 10 % too fast, m</TableCell>
+          <TableCell align="right">Room 10 % too fast, {length}</TableCell>
           <TableCell />
         </TableRow>
       </TableHead>
@@ -120,7 +122,7 @@ function LateApexTable({ corners, onLeaveOut }: { corners: readonly LateApexCorn
             <TableCell align="right">{c.costS.toFixed(2)}</TableCell>
             <TableCell align="right">
               {c.buysM < 0 ? '−' : '+'}
-              {Math.abs(c.buysM).toFixed(1)}
+              {(Math.abs(c.buysM) / lengthM).toFixed(1)}
             </TableCell>
             <TableCell>
               {c.notWorthIt && (

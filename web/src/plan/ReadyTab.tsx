@@ -8,6 +8,7 @@ import { readiness, type MarkedPlan } from '@ochote/core'
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { clock, shortDay } from '../format/format'
+import { useUnits } from '../format/units'
 import { TextLine } from '../forms/TextLine'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import type { PlanDraftState } from './usePlanDraft'
@@ -26,12 +27,14 @@ export function ReadyTab({ day, plan, marked, scheme, state }: ReadyTabProps) {
   const client = useQueryClient()
   const [by, setBy] = useState(plan.ready?.by ?? '')
   const mine = day.stints.filter((s) => s.stint.planId === plan.id)
+  const units = useUnits()
   const items = readiness({
     marked,
     scheme,
     answers: draft.unsafeAnswers,
     students: mine.length,
     briefed: mine.filter((s) => s.stint.briefedAt !== null).length,
+    units,
   })
   const open = items.filter((item) => item.must && !item.done)
   const mark = useMutation({

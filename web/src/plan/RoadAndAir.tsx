@@ -1,6 +1,7 @@
 import { Box, Stack, Typography } from '@mui/material'
 import type { Setup } from '@ochote/contracts'
 import { CommitField } from '../forms/CommitField'
+import { useUnits, unitSet } from '../format/units'
 import { numberText, outOfBounds, typedNumber } from '../forms/numbers'
 
 interface RoadAndAirProps {
@@ -11,15 +12,19 @@ interface RoadAndAirProps {
 /** How near the edges the line comes, and the air that the vehicle drives through: all of it changes speeds and marks. */
 export function RoadAndAir({ setup, onChange }: RoadAndAirProps) {
   const { conditions } = setup
+  const { length, lengthM, speedMps } = unitSet()
+  // wind is in m/s where speeds are in km/h, as forecasts have it
+  const wind = useUnits() === 'imperial' ? { unit: 'mph', mps: speedMps } : { unit: 'm/s', mps: 1 }
   const air = (change: Partial<Setup['conditions']>) => onChange({ conditions: { ...conditions, ...change } })
-  const field = (label: string, value: number, least: number, most: number, take: (value: number) => void) => (
+  /** @param unit - what is stored, for one of what is shown and typed */
+  const field = (label: string, value: number, least: number, most: number, take: (value: number) => void, unit = 1) => (
     <CommitField
       label={label}
       numeric
       required
-      value={numberText(value)}
-      wrong={(text) => outOfBounds(text, least, most)}
-      onTake={(text) => take(typedNumber(text))}
+      value={numberText(unit === 1 ? value : Number((value / unit).toFixed(2)))}
+      wrong={(text) => outOfBounds(text, least / unit, most / unit)}
+      onTake={(text) => take(Math.min(most, typedNumber(text) * unit))}
     />
   )
   return (
@@ -29,8 +34,8 @@ export function RoadAndAir({ setup, onChange }: RoadAndAirProps) {
           Margins: what the vehicle’s side keeps from the edge
         </Typography>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-          {field('Inside, m', setup.insideMarginM, 0, 10, (insideMarginM) => onChange({ insideMarginM }))}
-          {field('Outside, m', setup.outsideMarginM, 0, 10, (outsideMarginM) => onChange({ outsideMarginM }))}
+          {field(`Inside, ${length}`, setup.insideMarginM, 0, 10, (insideMarginM) => onChange({ insideMarginM }), lengthM)}
+          {field(`Outside, ${length}`, setup.outsideMarginM, 0, 10, (outsideMarginM) => onChange({ outsideMarginM }), lengthM)}
         </Box>
       </Stack>
       <Stack sx={{ gap: 1 }}>
@@ -38,7 +43,7 @@ export function RoadAndAir({ setup, onChange }: RoadAndAirProps) {
           Air
         </Typography>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-          {field('Wind, m/s', conditions.windMps, 0, 40, (windMps) => air({ windMps }))}
+          {field(`Wind, ${wind.unit}`, conditions.windMps, 0, 40, (windMps) => air({ windMps }), wind.mps)}
           {field('Wind from, °', conditions.windFromDeg, -360, 360, (windFromDeg) => air({ windFromDeg }))}
           {field('Density, kg/m³', conditions.airDensity, 0.3, 2, (airDensity) => air({ airDensity }))}
         </Box>

@@ -12,31 +12,33 @@ const BEFORE_M = 90
 const BEYOND_M = 90
 
 interface Point {
-  readonly m: number
+  /** from turn-in, in the school's unit of length */
+  readonly along: number
   readonly planned: number
   readonly changed: number
 }
 
-/** Speeds before and after, and where the car's outer side runs beside the outer edge, both by metres from turn-in. */
+/** Speeds before and after, and where the car's outer side runs beside the outer edge, both by the distance from turn-in. */
 export function WhatIfTraces({ answer, solution }: { answer: WhatIfAnswer; solution: PlanSolution }) {
   const corner = solution.corners.find((c) => c.number === answer.cornerNumber)
   const turnIn = corner?.points.turnIn
   if (!corner || !turnIn) return null
   const { lap } = answer
+  const { lengthM, length, speedMps } = unitSet()
   const toM = Math.max(60, signedApart(solution.track, turnIn.stationM, corner.points.exit?.stationM ?? corner.endM)) + BEYOND_M
   const points = (planned: Float64Array, changed: Float64Array, scale: number): Point[] =>
     [...lap.stationM.keys()]
       .map((k) => ({
-        m: signedApart(solution.track, turnIn.stationM, lap.stationM[k]!),
+        along: signedApart(solution.track, turnIn.stationM, lap.stationM[k]!) / lengthM,
         planned: planned[k]! * scale,
         changed: changed[k]! * scale,
       }))
-      .filter((p, k) => k % 4 === 0 && p.m > -BEFORE_M && p.m < toM)
-      .sort((a, b) => a.m - b.m)
+      .filter((p, k) => k % 4 === 0 && p.along > -BEFORE_M / lengthM && p.along < toM / lengthM)
+      .sort((a, b) => a.along - b.along)
   return (
     <>
-      <Trace title={`Speed, ${speedUnit()}`} points={points(lap.plannedMps, lap.speedMps, 1 / unitSet().speedMps)} />
-      <Trace title="From the outer edge, m" points={points(answer.clearPlannedM, answer.clearM, 1)} edge />
+      <Trace title={`Speed, ${speedUnit()}`} points={points(lap.plannedMps, lap.speedMps, 1 / speedMps)} />
+      <Trace title={`From the outer edge, ${length}`} points={points(answer.clearPlannedM, answer.clearM, 1 / lengthM)} edge />
     </>
   )
 }
@@ -45,16 +47,16 @@ function Trace({ title, points, edge = false }: { title: string; points: readonl
   const { tokens, palette } = useTheme()
   const values = points.flatMap((p) => [p.planned, p.changed, ...(edge ? [0] : [])])
   const [low, high] = [Math.min(...values), Math.max(...values)]
-  const [from, to] = [points[0]?.m ?? 0, points[points.length - 1]?.m ?? 1]
+  const [from, to] = [points[0]?.along ?? 0, points[points.length - 1]?.along ?? 1]
   const x = scaleLinear([from, to], [PAD.left, WIDTH - PAD.right])
   const y = scaleLinear([low, high], [HEIGHT - PAD.bottom, PAD.top]).nice(3)
-  const path = (value: (p: Point) => number) => points.map((p) => `${x(p.m).toFixed(1)},${y(value(p)).toFixed(1)}`).join(' ')
+  const path = (value: (p: Point) => number) => points.map((p) => `${x(p.along).toFixed(1)},${y(value(p)).toFixed(1)}`).join(' ')
   const end = points[points.length - 1]
   const differ = end && Math.abs(y(end.planned) - y(end.changed)) > 11
   return (
     <Box component="figure" sx={{ m: 0, mt: 1 }}>
       <Typography component="figcaption" variant="caption" color="text.secondary">
-        {title}, by metres from turn-in: planned dashed, changed solid
+        {title}, by {unitSet().lengthWord}s from turn-in: planned dashed, changed solid
       </Typography>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" role="img" aria-label={`${title}, planned and changed`}>
         {y.ticks(3).map((t) => (

@@ -1,7 +1,11 @@
 import type { DayView, PlanDraft } from '@ochote/contracts'
+import { distance, fineDistance } from '../format/format'
+import { unitSet } from '../format/units'
 import type { Difference } from '../problem/ConflictDialog'
 
 const percent = (share: number) => `${Math.round(share * 100)} %`
+/** To hundredths, as it is typed: margins that differ read differently. */
+const margin = (m: number) => `${Number((m / unitSet().lengthM).toFixed(2))} ${unitSet().length}`
 
 /** A plan's settings as words, in the order they are set. */
 function settingsOf(draft: PlanDraft, day: Pick<DayView, 'vehicleTypes' | 'markerSchemes'>): Record<string, string> {
@@ -16,12 +20,12 @@ function settingsOf(draft: PlanDraft, day: Pick<DayView, 'vehicleTypes' | 'marke
     Line: setup.lineSchool,
     'Line by hand': setup.givenLine ? `${setup.givenLine.length} points: ${setup.givenLine.map((p) => p[1].toFixed(1)).join(' ')}` : 'none',
     Pace: `cornering ${percent(pace.lateral)}, braking ${percent(pace.brake)}, power ${percent(pace.drive)}`,
-    Margins: `inside ${setup.insideMarginM} m, outside ${setup.outsideMarginM} m`,
+    Margins: `inside ${margin(setup.insideMarginM)}, outside ${margin(setup.outsideMarginM)}`,
     Road: `grip ${percent(conditions.grip)}, on the rubber ${percent(conditions.rubberedGrip)}, wind ${conditions.windMps} m/s from ${conditions.windFromDeg}°`,
     'First session': draft.firstSession ? 'yes' : 'no',
-    'Cones moved': list(coneEdits.moves.map((m) => `${m.coneId} to ${m.stationM.toFixed(0)} m (${m.offsetM.toFixed(1)} m across)`)),
+    'Cones moved': list(coneEdits.moves.map((m) => `${m.coneId} to ${distance(m.stationM)} (${fineDistance(m.offsetM)} across)`)),
     'Cones locked': list(coneEdits.locked),
-    'Cones added': list(coneEdits.added.map((c) => `${c.duty} at ${c.stationM.toFixed(0)} m`)),
+    'Cones added': list(coneEdits.added.map((c) => `${c.duty} at ${distance(c.stationM)}`)),
     'Cones removed': list(coneEdits.removed),
     Remarks: list(coneEdits.notes.map((n) => `${n.coneId}: ${n.note}`)),
     'What corners are for': list(draft.priorityOverrides.map((p) => `${p.cornerNumber} ${p.kind}, ${p.reason}`)),

@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event'
 import { useState } from 'react'
 import { describe, expect, it } from 'vitest'
 import { renderPage } from '../fixtures/render'
+import { setUnits } from '../format/units'
 import { dayView, idOf, plan, setup, vehicle } from '../fixtures/stadium'
 import { PlanSettings } from './PlanSettings'
 
@@ -106,6 +107,26 @@ describe('what a plan is made for', () => {
       outsideMarginM: setup.outsideMarginM,
       conditions: { ...setup.conditions, windMps: 6, windFromDeg: 270, airDensity: 1.1 },
     })
+  })
+
+  it('is a margin in yards and a wind in miles an hour where the school uses them, kept in metres', async () => {
+    setUnits('imperial')
+    try {
+      const { last, drafts } = open()
+      const inside = screen.getByRole('textbox', { name: /^Inside, yd/ })
+      expect(Number((inside as HTMLInputElement).value)).toBeCloseTo(setup.insideMarginM / 0.9144, 2)
+      await userEvent.type(inside, '{Enter}') // nothing was typed: nothing changes by rounding
+      expect(drafts).toHaveLength(1)
+      await userEvent.clear(inside)
+      await userEvent.type(inside, '1{Enter}')
+      const wind = screen.getByRole('textbox', { name: /^Wind, mph/ })
+      await userEvent.clear(wind)
+      await userEvent.type(wind, '10{Enter}')
+      expect(last().setup.insideMarginM).toBeCloseTo(0.9144, 6)
+      expect(last().setup.conditions.windMps).toBeCloseTo(4.4704, 6)
+    } finally {
+      setUnits('metric')
+    }
   })
 
   it('is a first session or not', async () => {
