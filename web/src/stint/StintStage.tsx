@@ -1,4 +1,4 @@
-import { MenuItem, TextField } from '@mui/material'
+import { LinearProgress, MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState, type ReactNode } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -60,7 +60,7 @@ interface LikelyStintProps {
 
 /** The stint that a stage opens when the address names none. It stays the same one while the page is open. */
 function LikelyStint({ day, stage, children }: LikelyStintProps) {
-  const { stints } = useDayLogs(day)
+  const { stints, isKnown } = useDayLogs(day)
   const likely = (all: readonly LoggedStint[]) => {
     const lastDriven = [...all].reverse().find((s) => phaseOf(s) === 'ended')
     return (stage === 'debrief' ? lastDriven : nextStint(all)) ?? all[0]!
@@ -68,6 +68,7 @@ function LikelyStint({ day, stage, children }: LikelyStintProps) {
   const [chosen, setChosen] = useState<string | null>(null)
   const logged = stints.some((s) => s.log.length > 0)
   const current = stints.find((s) => s.stint.id === chosen) ?? likely(stints)
+  if (chosen === null && !isKnown) return <LinearProgress aria-label="Loading" />
   if (chosen === null && logged) setChosen(current.stint.id)
   return children(day.stints.find((s) => s.stint.id === current.stint.id) ?? current)
 }

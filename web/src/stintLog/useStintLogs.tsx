@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { createContext, useCallback, useContext, useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
+import { createContext, useCallback, useContext, useEffect, useLayoutEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { v4 as uuid } from 'uuid'
 import type { LogEntry } from '@ochote/contracts'
 import { deviceId } from '../device/deviceStore'
@@ -42,14 +42,19 @@ function useLogs(): StintLogs {
   return logs
 }
 
-/** Brings what the server stores of someone's log into the logs; asks again every `pollMs` milliseconds if that is given. */
-export function useServerLog(whose: WhoseLog, pollMs: number | false = false): void {
+/**
+ * Brings what the server stores of someone's log into the logs; asks again every `pollMs` milliseconds if that is given.
+ * @returns whether the server has answered, or did not: before that, a log may only look empty
+ */
+export function useServerLog(whose: WhoseLog, pollMs: number | false = false): boolean {
   const logs = useLogs()
-  const { data } = useQuery({ ...logQuery(whose), refetchInterval: pollMs })
-  useEffect(() => {
+  const { data, isFetched, failureCount, fetchStatus } = useQuery({ ...logQuery(whose), refetchInterval: pollMs })
+  // before the page is drawn: nobody sees the log as it was before
+  useLayoutEffect(() => {
     if (!data) return
     for (const [stintId, { entries, unreadable }] of data.byStint) logs.merge(stintId, entries, unreadable)
   }, [logs, data])
+  return isFetched || failureCount > 0 || fetchStatus === 'paused'
 }
 
 /** The logs of stints, this device's entries merged with the server's, and how to add to them. */

@@ -35,8 +35,8 @@ const POLL_MS = 10_000
 
 function OpenedDay({ day }: { day: DayView }) {
   const { circuit } = day
-  const { stints } = useDayLogs(day, POLL_MS)
-  const next = nextStint(stints)
+  const { stints, isKnown } = useDayLogs(day, POLL_MS)
+  const next = isKnown ? nextStint(stints) : null
   const [isChanging, setIsChanging] = useState(false)
   const isEmpty = stints.length === 0
   return (
@@ -54,14 +54,16 @@ function OpenedDay({ day }: { day: DayView }) {
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '5fr 7fr' }, gap: 4 }}>
         <Stack sx={{ gap: 3 }}>
-          {next ? (
+          {!isKnown ? (
+            <LinearProgress aria-label="Loading" />
+          ) : next ? (
             <Next day={day} next={next} others={stints.filter((s) => s !== next && phaseOf(s) === 'running')} />
           ) : isEmpty ? (
             <NothingYet day={day} />
           ) : (
             <Typography variant="h2">Every stint has been driven</Typography>
           )}
-          {!isEmpty && (
+          {isKnown && !isEmpty && (
             <Suspense>
               <Missing day={day} stints={stints} />
             </Suspense>

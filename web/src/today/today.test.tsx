@@ -26,6 +26,24 @@ describe('Today', () => {
     expect(await screen.findByRole('region', { name: 'On track' })).toBeTruthy()
   })
 
+  it('names nobody until it knows who has driven: a tap at once takes nobody else’s seat', async () => {
+    serveDay([...threeLaps(), ...logOf([[500, { kind: 'in' }]]).map((entry) => ({ ...entry, id: idOf(999) }))])
+    const served = globalThis.fetch
+    let answer = () => undefined as void
+    const asked = new Promise<void>((resolve) => (answer = resolve))
+    vi.stubGlobal('fetch', async (path: string, options?: RequestInit) => {
+      if (path.startsWith('/api/log?')) await asked
+      return served(path, options)
+    })
+    renderPage(<TodayPage />)
+    await screen.findByRole('heading', { level: 1 })
+    await screen.findAllByRole('row')
+    expect(screen.queryByRole('link', { name: /seat|Brief/ })).toBeNull()
+    expect(screen.queryByRole('region', { name: /^Next/ })).toBeNull()
+    answer()
+    expect(await screen.findByRole('region', { name: 'Next, 11:20' })).toBeTruthy()
+  })
+
   it('goes on to the next stint when one is in, with the best lap in its row', async () => {
     serveDay([...threeLaps(), ...logOf([[500, { kind: 'in' }]]).map((entry) => ({ ...entry, id: idOf(999) }))])
     renderPage(<TodayPage />)
