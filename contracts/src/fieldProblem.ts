@@ -70,7 +70,7 @@ export function expectedOf(issue: Issue): string {
     case 'too_big':
       return boundWords('most', issue.origin, issue.maximum, issue.inclusive ?? true)
     case 'invalid_format':
-      return formatWords[issue.format] ?? 'text of the form that the format asks for'
+      return formatWords[issue.format] ?? 'text in the right form'
     case 'not_multiple_of':
       return `a multiple of ${issue.divisor}`
     case 'unrecognized_keys':
@@ -81,7 +81,7 @@ export function expectedOf(issue: Issue): string {
     case 'invalid_key':
     case 'invalid_element':
     case 'custom':
-      return 'one of the forms of the format'
+      return 'something that the format allows here'
   }
 }
 

@@ -27,10 +27,12 @@ export {
   type RunOff,
 } from './geometry/placedFeatures'
 export { pathOf, type OffsetLine, type Path } from './line/path'
-export { pointAt, type CornerPoint, type CornerPoints, type DrivenLine, type PointName } from './corners/cornerPoints'
+export { BRAKES_ON_MPS2, pointAt, type CornerPoint, type CornerPoints, type DrivenLine, type PointName } from './corners/cornerPoints'
 export { sampleAtTime, stationAtTime } from './speed/atTime'
 export { speedAlong, type SpeedTrace } from './speed/speedAlong'
 export { coneOffset, type ComputedCone } from './cones/placeCones'
+export { OUTSIDE_EDGE_M } from './cones/placeCones'
+export { FULL_THROTTLE_SHARE } from './speed/throttle'
 export { foundByPhrase } from './cones/foundBy'
 export type { SolvedCorner } from './corners/solvedCorner'
 export { markRemark } from './corners/markWords'

@@ -13,7 +13,7 @@ export function aimWords(aim: Aim, markOf: MarkOf | null): string {
   return `Corner ${aim.corner}: ${adviceFor(fault, fault.markDuty && markOf ? markOf(aim.corner, fault.markDuty) : null)}`
 }
 
-/** The aim that comes from a thing to work on: tied to the mark while its advice is the catalogue's, whatever place it named. */
+/** The aim for something to work on. Advice from the catalogue makes an aim that follows its mark; an instructor's own advice stays as it was written. */
 export function aimFrom({ corner, code, advice }: { corner: string; code: string; advice: string }): Aim {
   const fault = faultOf(code)
   if (fault && isAdviceFor(fault, advice)) return { kind: 'mark', corner, code }

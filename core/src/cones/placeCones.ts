@@ -40,7 +40,8 @@ interface ConeRules {
   units: Units
 }
 
-const OUTSIDE_EDGE_M = 0.3
+/** How far outside the painted edge marks stand where nobody moved them, m. */
+export const OUTSIDE_EDGE_M = 0.3
 const LATE_REACTION_S = 1
 const LEAST_APART_M = 5
 

@@ -27,7 +27,7 @@ export interface CornerPoint {
 /** The points of a corner; null where the corner needs none. */
 export type CornerPoints = Record<PointName, CornerPoint | null>
 
-const BRAKES_ON_MPS2 = 0.1 * 9.80665
+export const BRAKES_ON_MPS2 = 0.1 * 9.80665
 const BRAKES_OFF_MPS2 = 0.02 * 9.80665
 const GAINING_MPS2 = 0.05
 /** A corner slowed for by less than this, or with less than this of the brakes, is lifted for and not braked for. */

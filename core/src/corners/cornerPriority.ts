@@ -1,5 +1,6 @@
 import type { PriorityKind, CornerPriority, Setup, Vehicle } from '@ochote/contracts'
 import { sampleAtStation, stationsApart, valueAt, wrapStation } from '../geometry/track'
+import { unitSets } from '../geometry/units'
 import { speedAlong, type SpeedTrace } from '../speed/speedAlong'
 import type { Forces } from '../vehicle/forces'
 import type { Road } from '../vehicle/road'
@@ -10,7 +11,6 @@ import { isFlat, type CornerPoint, type CornerPoints, type DrivenLine } from './
 const USUAL_MISS = { brakingM: 5, speedKmh: 3 }
 const EARLIER_M = 5
 const SLOWER_KMH = 1
-const MPS_PER_KMH = 1 / 3.6
 /** A corner whose slowest speed is at least this share of the approach speed is fast. */
 const FAST_SHARE = 0.8
 
@@ -71,7 +71,7 @@ function numbersOf(all: Driven, points: CornerPoints, nextBrake: CornerPoint | n
   const { driven } = all
   const { brakeStart, lift, minSpeed, fullThrottle } = points
   const base = driven.trace.lapTimeS
-  const slower = SLOWER_KMH * MPS_PER_KMH
+  const slower = SLOWER_KMH * unitSets.metric.speedMps
   const entry = brakeStart ?? lift
   const exitLoss = () => {
     if (!fullThrottle) return 0
@@ -115,7 +115,7 @@ function setUpOf(driven: DrivenLine, own: CornerPoints, numbers: Numbers, next: 
   const slowingM = stationsApart(driven.track, entry.stationM, next.minSpeed.stationM)
   const slowing = (entry.speedMps ** 2 - next.minSpeed.speedMps ** 2) / (2 * Math.max(1, slowingM))
   if (gapS > SETS_UP_WITHIN_S || !(slowing > 0)) return null
-  const earlierM = (entry.speedMps * SLOWER_KMH * MPS_PER_KMH) / slowing
+  const earlierM = (entry.speedMps * SLOWER_KMH * unitSets.metric.speedMps) / slowing
   return { gapS, gainS: numbers.exitSPerKmh * SLOWER_KMH, costS: nextNumbers.entrySPerM * earlierM }
 }
 

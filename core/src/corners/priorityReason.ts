@@ -2,7 +2,6 @@ import type { Units } from '@ochote/contracts'
 import { unitSets, wholeLength } from '../geometry/units'
 import type { SolvedCorner } from './solvedCorner'
 
-const MPS_PER_KMH = 1 / 3.6
 const seconds = (s: number) => `${s.toFixed(3)} s`
 
 /** What decides a corner's priority. */
@@ -11,7 +10,7 @@ export type CornerWithPriority = Pick<SolvedCorner, 'number' | 'points' | 'after
 /** Why a corner is for its exit, its entry or the speed carried, with the numbers, in the school's units. */
 export function priorityReason({ points, after, priority, setUp }: CornerWithPriority, units: Units): string {
   const { speed, speedMps, lengthM, lengthWord } = unitSets[units]
-  const perSpeed = (perKmh: number) => seconds((perKmh * speedMps) / MPS_PER_KMH)
+  const perSpeed = (perKmh: number) => seconds((perKmh * speedMps) / unitSets.metric.speedMps)
   const { kind, exitSPerKmh, entrySPerM, minSpeedSPerKmh } = priority
   switch (kind) {
     case 'exit':

@@ -104,7 +104,7 @@ export function adviceFor(fault: Fault, mark: string | null, amounts: Readonly<R
 /** A mark as advice names it. What goes on after it, an instructor wrote. */
 const NAMED_MARK = '(?:the cone halfway between [^,;.]+ and [^,;.]+ boards|(?:(?! and | then | but )[^,;.]){1,60})'
 
-/** Whether a text is a fault's own advice, whatever mark and amounts it names. Text that an instructor wrote is not. */
+/** Whether a text is the catalogue's advice for a fault, with any mark and any amounts, and not an instructor's own. */
 export function isAdviceFor(fault: Fault, text: string): boolean {
   const literal = (part: string) => part.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')
   const pattern = fault.advice

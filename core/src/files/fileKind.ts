@@ -41,6 +41,6 @@ export function notJson(text: string, failed: unknown, field: string, expected: 
   // engines say where in their message, and nowhere else
   const at = /position (\d+)/.exec(String(failed))?.[1]
   const line = at === undefined ? null : text.slice(0, Number(at)).split('\n').length
-  const found = what ? 'JSON that breaks off or has a sign too many' : `text that begins “${text.trim().slice(0, 20)}”`
+  const found = what ? 'JSON that breaks off or has a character too many' : `text that begins “${text.trim().slice(0, 20)}”`
   return { field: line === null ? field : `${field}, line ${line}`, found, expected }
 }

@@ -36,7 +36,7 @@ describe('a circuit file', () => {
       expect(found(text)?.found).not.toMatch(/unexpected|token|json\.parse|position/i)
   })
 
-  it('is told from what belongs elsewhere', () => {
+  it('names a file of another kind, and says where it belongs', () => {
     expect(fileKindOf('{"ochote": {"format": "vehicle", "version": 1}}')).toMatchObject({
       name: 'a vehicle file',
       usedFor: 'Add it under Vehicles',

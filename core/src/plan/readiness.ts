@@ -122,7 +122,7 @@ export function readiness({ marked, scheme, answers, students, briefed, units }:
       must: false,
       says:
         unknown.length === 0
-          ? 'Run-off is known wherever a mistake would leave the road'
+          ? 'Run-off is known everywhere a mistake would take a car off the road'
           : `Run-off not known beyond ${corners(unknown)}: put it on the circuit`,
     },
     {

@@ -57,7 +57,7 @@ describe('the stints of a led session', () => {
     ])
   })
 
-  it('start when it starts, whatever time they had', () => {
+  it('start with it, even if they were planned for another time', () => {
     const moved = [led(['a'], { startsAt: '11:00' })]
     expect(stintClashes(behind('a'), [stint('c', { carId: 'car a', startsAt: '09:00' })], moved)).toEqual([])
   })

@@ -11,7 +11,7 @@ export interface ReleaseRules {
   readonly passAt: readonly number[]
 }
 
-/** Told of every catch: by their places in the file, who was caught by whom, on which lap, after which share of its time. */
+/** Called for every catch, with the places of both runners in the file, the lap, and the share of the lap's time that had passed. */
 export type OnCatch = (ahead: number, behind: number, lap: number, share: number) => void
 
 /** Where a way through a stretch bends: shares of the lap's time, and the times there. Straight between them. */
@@ -59,13 +59,13 @@ function heldFrom(u0: number, u1: number, t0: number, t1: number, ahead: Way, fr
   return { share, timeS }
 }
 
-/** Simulates one day: catches are told, and it answers when the last one is in, s after the first start. */
+/** Simulates one day. It reports every catch, and returns when the last runner is in, in seconds after the first start. */
 export type SimulateDay = (order: readonly number[], lapS: Float64Array, from: number, onCatch: OnCatch) => number
 
 /**
  * Simulates days of a session: runners start in order, each drives its own laps until it has caught the one ahead of it on the
- * track, who may be on another lap. From there it stays behind it, or passes at the next place where that is allowed. The lap
- * is cut where passing begins; at each cut, the one ahead is whoever came by last.
+ * track, who may be on another lap. From there it stays behind it, or passes at the next place where that is allowed. The lap is
+ * divided where passing zones begin. At each of these places, the runner ahead is the last one to have passed it.
  *
  * The day's `order` holds runners by their places in the file; `lapS` their lap times, by runner and lap: index
  * runner · laps + lap, from `from` on. Working memory is made once: thousands of days are simulated.
@@ -95,7 +95,7 @@ export function daySimulator(n: number, { laps, behindS, intervalS, passS, passA
       }
     return k
   }
-  /** Lets whoever is held up go by at a cut: both lose time and exchange their places. Who was passed does not pass back at once. */
+  /** Lets a runner who is held up pass where a zone begins. Both lose time and change places. The passed runner does not pass back at once. */
   const isPassed = (k: number, s: number): boolean => {
     const x = heldBy.indexOf(k)
     if (x < 0 || driven[x]! >= whole || driven[x]! % stretches !== s) return false

@@ -95,6 +95,17 @@ describe('something that saves itself', () => {
     expect(keptDraft(PATH, read)).toBeNull()
   })
 
+  it('is kept as it stands when asked to, and says so where the server does not answer', async () => {
+    fakeServer(() => 'no answer')
+    const { result } = open({ draft: 'suggested', version: 0 })
+    act(() => result.current.keep())
+    await waitFor(() => expect([result.current.saving, result.current.error !== null]).toEqual(['failed', true]))
+    const server = accepts()
+    act(() => result.current.keep())
+    await waitFor(() => expect([result.current.saving, result.current.version]).toEqual(['saved', 1]))
+    expect(server.asked.map((a) => a.body)).toEqual([{ draft: 'suggested', fromVersion: 0 }])
+  })
+
   it('forgets what is kept in a form that no longer fits', () => {
     localStorage.setItem(`ochote.draft.${PATH}`, JSON.stringify({ draft: 7, fromVersion: 3 }))
     expect(open().result.current.draft).toBe('as stored')

@@ -39,6 +39,8 @@ export interface Autosave<Draft> {
   version: number
   error: Error | null
   retry: () => void
+  /** saves the draft as it stands, even where nothing of it was changed */
+  keep: () => void
   /** another save came first; `theirs` is null while it loads */
   conflict: { version: number; theirs: Draft | null; keepMine: () => void; takeTheirs: () => Promise<void> } | null
 }
@@ -152,6 +154,7 @@ export function useAutosave<Draft>({
     version: saved.version,
     error,
     retry: reset,
+    keep: () => save(present),
     conflict: conflict && { ...conflict, keepMine: () => conflict.keepMine(present), theirs: theirs?.draft ?? null },
   }
 }

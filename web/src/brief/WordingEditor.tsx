@@ -73,7 +73,7 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
         <Stack direction="row" sx={{ gap: 1.5 }}>
           {field('language', 'Language, such as en-GB', calls.language, (language) => setCalls({ ...calls, language }))}
           <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'end' }}>
-            Lengths are in {calls.unit === 'yd' ? 'yards' : 'metres'}, as the shelf has it under School.
+            Lengths are in {calls.unit === 'yd' ? 'yards' : 'metres'}. You can change that on the shelf, under School.
           </Typography>
         </Stack>
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '110px repeat(3, 1fr)' }, gap: 1, alignItems: 'center' }}>

@@ -19,7 +19,7 @@ export function CornerNumbers({ track, fit, k, chosen }: CornerNumbersProps) {
     <g aria-hidden="true" pointerEvents="none">
       {cornersOf(track).map((corner, i) => {
         const middleM = wrapStation(track, corner.startM + stationsApart(track, corner.startM, corner.endM) / 2)
-        const half = track.halfLeftM[Math.round(middleM / track.stepM) % track.count]!
+        const half = (turnSign(corner) > 0 ? track.halfLeftM : track.halfRightM)[Math.round(middleM / track.stepM) % track.count]!
         const place = placeAt(track, middleM, turnSign(corner) * (half + OUT_PX / (fit.pxPerM * k)))
         const isChosen = corner.number === chosen
         return (

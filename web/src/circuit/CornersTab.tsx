@@ -120,8 +120,8 @@ export function CornersTab({ document, track, chosen = null, onChange }: Corners
         })}
       </Box>
       <Typography variant="caption" color="text.secondary">
-        Boards go on the outside, so many {unitSet().length} before the corner begins ({metres(BOARD_OUT_M)} from the edge). Move each one
-        to where it really stands.
+        Boards go on the outside, 150, 100 and 50 {unitSet().length} before the corner begins and {metres(BOARD_OUT_M)} from the edge. Move
+        each one to where it really stands.
       </Typography>
     </Stack>
   )

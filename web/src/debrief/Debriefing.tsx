@@ -64,7 +64,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
               make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft)}
             />
             {state.version === 0 && state.saving === 'saved' && (
-              <Button variant="contained" disabled={view.data === undefined} onClick={() => void state.take()}>
+              <Button variant="contained" disabled={view.data === undefined} onClick={state.keep}>
                 Keep as suggested
               </Button>
             )}
@@ -74,7 +74,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
       <Typography color="text.secondary" sx={{ mt: -1 }}>
         {longDay(day.date)}, {stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {car.name} with {instructor.name}
       </Typography>
-      {state.error && <ProblemNotice error={state.error} onRetry={state.retry} />}
+      {state.error && <ProblemNotice error={state.error} onRetry={state.version === 0 ? state.keep : state.retry} />}
       <ConflictDialog what="debrief" conflict={state.conflict} />
       {driven ? (
         <Box

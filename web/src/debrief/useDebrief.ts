@@ -7,7 +7,7 @@ import { usePutStint } from '../stint/usePutStint'
 /**
  * What an instructor says about a stint, saved by itself after every change.
  * @param stored - what is stored; null before the first save
- * @param suggested - what the log suggests; it is stored once something of it is changed or it is taken as it is
+ * @param suggested - what the log suggests; it is stored once something of it is changed, or it is kept as it is
  */
 export function useDebrief(stint: Stint, stored: Debrief | null, suggested: DebriefDraft) {
   const put = usePutStint(stint)
@@ -21,7 +21,7 @@ export function useDebrief(stint: Stint, stored: Debrief | null, suggested: Debr
     put(answer)
     return answer.debrief
   }
-  const state = useAutosave({
+  return useAutosave({
     path,
     stored: held(stored),
     // lines that are still empty stay on the page while they are typed
@@ -34,7 +34,6 @@ export function useDebrief(stint: Stint, stored: Debrief | null, suggested: Debr
     read: (kept) => typedDebriefSchema.parse(kept),
     isComplete,
   })
-  return { ...state, take: () => write(state.draft, 0) }
 }
 
 const isComplete = ({ workOn }: DebriefDraft) => workOn.every(({ advice }) => advice.trim() !== '')

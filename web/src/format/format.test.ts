@@ -1,6 +1,22 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { count, difference, distance, fineDistance, lapLength, lapTime, longDay, metres, runningTime, shortDay, speed } from './format'
+import {
+  count,
+  difference,
+  differenceFrom,
+  distance,
+  distanceNeeded,
+  fineDistance,
+  givenDistance,
+  givenSpeed,
+  lapLength,
+  lapTime,
+  longDay,
+  metres,
+  runningTime,
+  shortDay,
+  speed,
+} from './format'
 import { setUnits } from './units'
 
 describe('numbers as they are read', () => {
@@ -39,9 +55,24 @@ describe('numbers as they are read', () => {
       '1.81 miles',
       '100 m',
     ])
+    // 5 m are 5.47 yd and 3 km/h are 1.86 mph; 3.66 m are 4 yd, so 3.7 m need a fifth
+    expect([givenDistance(5), givenSpeed(3 / 3.6), distanceNeeded(3.65), distanceNeeded(3.7)]).toEqual([
+      '5.5 yd',
+      '1.9 mph',
+      '4 yd',
+      '5 yd',
+    ])
     expect(localStorage.getItem('ochote.units')).toBe('imperial')
     setUnits('metric')
     expect([speed(10), distance(100)]).toEqual(['36 km/h', '100 m'])
+    expect([givenDistance(5), givenSpeed(0.5 / 3.6), distanceNeeded(3.1)]).toEqual(['5 m', '0.5 km/h', '4 m'])
+  })
+
+  it('says how one time compares with another', () => {
+    expect([differenceFrom(0.31, 'planned'), differenceFrom(0.001, 'the best')]).toEqual([
+      '0.31 s slower than planned',
+      'as quick as the best',
+    ])
   })
 
   it('carries units', () => {

@@ -26,6 +26,13 @@ export const distanceNumber = (m: number): number => Math.round(m / unitSet().le
 export const distanceUnit = (): string => unitSet().length
 /** "1.5 m" or "1.6 yd" */
 export const fineDistance = (m: number): string => `${(m / unitSet().lengthM).toFixed(1)} ${unitSet().length}`
+const toTenth = (value: number): string => String(Math.round(value * 10) / 10)
+/** An amount that was given and is computed with: "5 m" or "5.5 yd". A tenth is shown where it is not whole. */
+export const givenDistance = (m: number): string => `${toTenth(m / unitSet().lengthM)} ${unitSet().length}`
+/** "3 km/h" or "1.9 mph" */
+export const givenSpeed = (mps: number): string => `${toTenth(mps / unitSet().speedMps)} ${unitSet().speed}`
+/** Whole units, rounded up, for what must be enough: "14 m" or "16 yd". */
+export const distanceNeeded = (m: number): string => `${Math.ceil(m / unitSet().lengthM)} ${unitSet().length}`
 /** a length of track: "2.90 km" or "1.80 miles" */
 export const lapLength = (m: number): string => `${(m / unitSet().lapM).toFixed(2)} ${unitSet().lap}`
 /** "110 m": always metres, as a circuit's own file has them */
@@ -37,9 +44,9 @@ export function difference(seconds: number): string {
   return `${Math.abs(seconds).toFixed(2)} s ${seconds > 0 ? 'slower' : 'quicker'}`
 }
 
-/** "0.31 s slower than planned", "the same time as planned" */
+/** "0.31 s slower than planned", "as quick as planned" */
 export const differenceFrom = (seconds: number, what: string): string =>
-  Math.abs(seconds) < 0.005 ? `the same time as ${what}` : `${difference(seconds)} than ${what}`
+  Math.abs(seconds) < 0.005 ? `as quick as ${what}` : `${difference(seconds)} than ${what}`
 
 /** Saturday 17 October 2026 */
 export const longDay = (day: string): string => dayjs(day).format('dddd D MMMM YYYY')

@@ -14,6 +14,10 @@ export const areUnitsKnown = (): boolean => localStorage.getItem(STORED_AS) !== 
 export const unitsNow = (): Units => units
 export const unitSet = (): UnitSet => unitSets[units]
 
+/** What wind is shown in: m/s beside km/h, as forecasts have it, and mph beside mph. */
+export const windUnit = (): { readonly name: string; readonly mps: number } =>
+  units === 'imperial' ? { name: 'mph', mps: unitSets.imperial.speedMps } : { name: 'm/s', mps: 1 }
+
 /** Takes over the school's units. */
 export function setUnits(next: Units): void {
   localStorage.setItem(STORED_AS, next)

@@ -47,8 +47,8 @@ function AboutSchool({ school }: { school: School }) {
           <ToggleButton value="imperial">mph and yards</ToggleButton>
         </ToggleButtonGroup>
         <Typography variant="body2" color="text.secondary">
-          Speeds, marks, the ribbon, calls and prints are in these. A circuit’s and a vehicle’s own numbers stay in metres and kilograms, as
-          their files have them.
+          Ochote uses these for speeds, marks, the ribbon, calls and prints. Circuits and vehicles keep metres and kilograms, as in their
+          files.
         </Typography>
       </Stack>
     </Stack>

@@ -46,7 +46,7 @@ function TimeOf({ cone, change, input, marked }: ConeEffectProps & { change: Cha
       Driven to:{' '}
       {off
         ? `off the track, ${fineDistance(-data.outer.clearM)} past the outer edge`
-        : `A lap takes ${differenceFrom(data.totalLostS, 'planned')}, ${fineDistance(data.outer.clearM)} left at the outer edge`}
+        : `A lap is ${differenceFrom(data.totalLostS, 'planned')}, ${fineDistance(data.outer.clearM)} left at the outer edge`}
     </Typography>
   )
 }

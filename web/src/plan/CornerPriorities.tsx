@@ -2,7 +2,7 @@ import { Box, ButtonBase, Typography } from '@mui/material'
 import { styled } from '@mui/material/styles'
 import type { PriorityKind, PriorityOverride } from '@ochote/contracts'
 import { priorityReason, rankingReason, type SolvedCorner } from '@ochote/core'
-import { distance, speed } from '../format/format'
+import { givenDistance, givenSpeed } from '../format/format'
 import { useUnits } from '../format/units'
 
 interface CornerPurposesProps {
@@ -45,7 +45,7 @@ export function CornerPriorities({ corners, corner, onCorner, priorityOverrides 
         What each corner is for
       </Typography>
       <Typography variant="caption" color="text.secondary" component="p" sx={{ mb: 0.5 }}>
-        The time that a usual miss costs: braking {distance(5)} early and {speed(3 / 3.6)} too slow. {ranking[0]?.toUpperCase()}
+        The time that a usual miss costs: braking {givenDistance(5)} early and {givenSpeed(3 / 3.6)} too slow. {ranking[0]?.toUpperCase()}
         {ranking.slice(1)}.
       </Typography>
       <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>

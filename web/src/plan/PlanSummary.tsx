@@ -1,7 +1,7 @@
 import { Typography } from '@mui/material'
 import type { MarkerScheme } from '@ochote/contracts'
 import type { MarkedPlan } from '@ochote/core'
-import { count, fineDistance, lapTime, speed } from '../format/format'
+import { count, givenDistance, lapTime, speed } from '../format/format'
 import { StockShortage } from '../cones/StockShortage'
 import type { AnswerStage } from '../workers/useFirstAnswers'
 import { UnsafeCorners } from './roomWords'
@@ -31,7 +31,7 @@ export function PlanSummary({ marked, scheme, stage = 'settled' }: PlanSummaryPr
   return (
     <Typography variant="body2" component="p">
       <strong>Lap {lapTime(trace.lapTimeS)}</strong>
-      {LAP_OF[stage]} at a {fineDistance(track.stepM)} step · up to {speed(fastest)} · {lineNames[lineMethod]} ·{' '}
+      {LAP_OF[stage]} at a {givenDistance(track.stepM)} step · up to {speed(fastest)} · {lineNames[lineMethod]} ·{' '}
       {count(cones.length, 'mark')}
       <UnsafeCorners rooms={marked} />
       <StockShortage cones={cones} scheme={scheme} />

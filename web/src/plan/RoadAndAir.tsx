@@ -1,7 +1,7 @@
 import { Box, Stack, Typography } from '@mui/material'
 import type { Setup } from '@ochote/contracts'
 import { CommitField } from '../forms/CommitField'
-import { useUnits, unitSet } from '../format/units'
+import { unitSet, windUnit } from '../format/units'
 import { numberText, outOfBounds, typedNumber } from '../forms/numbers'
 
 interface RoadAndAirProps {
@@ -12,9 +12,8 @@ interface RoadAndAirProps {
 /** How near the edges the line comes, and the air that the vehicle drives through: all of it changes speeds and marks. */
 export function RoadAndAir({ setup, onChange }: RoadAndAirProps) {
   const { conditions } = setup
-  const { length, lengthM, speedMps } = unitSet()
-  // wind is in m/s where speeds are in km/h, as forecasts have it
-  const wind = useUnits() === 'imperial' ? { unit: 'mph', mps: speedMps } : { unit: 'm/s', mps: 1 }
+  const { length, lengthM } = unitSet()
+  const wind = windUnit()
   const air = (change: Partial<Setup['conditions']>) => onChange({ conditions: { ...conditions, ...change } })
   /** @param unit - what is stored, for one of what is shown and typed */
   const field = (label: string, value: number, least: number, most: number, take: (value: number) => void, unit = 1) => (
@@ -43,7 +42,7 @@ export function RoadAndAir({ setup, onChange }: RoadAndAirProps) {
           Air
         </Typography>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-          {field(`Wind, ${wind.unit}`, conditions.windMps, 0, 40, (windMps) => air({ windMps }), wind.mps)}
+          {field(`Wind, ${wind.name}`, conditions.windMps, 0, 40, (windMps) => air({ windMps }), wind.mps)}
           {field('Wind from, °', conditions.windFromDeg, -360, 360, (windFromDeg) => air({ windFromDeg }))}
           {field('Density, kg/m³', conditions.airDensity, 0.3, 2, (airDensity) => air({ airDensity }))}
         </Box>

@@ -1,5 +1,5 @@
 import type { Change, ChangeKind } from '@ochote/core'
-import { distance, speed } from '../format/format'
+import { givenDistance, givenSpeed } from '../format/format'
 
 /** A change that can be asked for: its name, the slider's range in its unit, and how an amount is shown. */
 interface ChangeOption {
@@ -13,7 +13,7 @@ interface ChangeOption {
 }
 
 const KMH_PER_MPS = 3.6
-const laterOrEarlier = (m: number) => (m === 0 ? 'as planned' : `${distance(Math.abs(m))} ${m > 0 ? 'later' : 'earlier'}`)
+const laterOrEarlier = (m: number) => (m === 0 ? 'as planned' : `${givenDistance(Math.abs(m))} ${m > 0 ? 'later' : 'earlier'}`)
 
 export const changeOptions: Readonly<Record<ChangeKind, ChangeOption>> = {
   'brake-later': {
@@ -40,7 +40,7 @@ export const changeOptions: Readonly<Record<ChangeKind, ChangeOption>> = {
     most: 6,
     step: 0.5,
     usual: 2,
-    tell: (kmh) => (kmh === 0 ? 'as planned' : `${speed(Math.abs(kmh) / 3.6)} ${kmh > 0 ? 'more' : 'less'}`),
+    tell: (kmh) => (kmh === 0 ? 'as planned' : `${givenSpeed(Math.abs(kmh) / 3.6)} ${kmh > 0 ? 'more' : 'less'}`),
     make: (kmh) => ({ kind: 'carry', mps: kmh / KMH_PER_MPS }),
   },
   'turn-later': {
@@ -58,7 +58,7 @@ export const changeOptions: Readonly<Record<ChangeKind, ChangeOption>> = {
     most: 10,
     step: 1,
     usual: 3,
-    tell: (m) => (m === 0 ? 'as planned' : `${distance(m)} earlier`),
+    tell: (m) => (m === 0 ? 'as planned' : `${givenDistance(m)} earlier`),
     make: (metres) => ({ kind: 'apex-earlier', metres }),
   },
   'throttle-later': {

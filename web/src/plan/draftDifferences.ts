@@ -1,10 +1,11 @@
 import type { DayView, PlanDraft } from '@ochote/contracts'
 import { distance, fineDistance } from '../format/format'
-import { unitSet } from '../format/units'
+import { unitSet, windUnit } from '../format/units'
 import type { Difference } from '../problem/ConflictDialog'
 
 const percent = (share: number) => `${Math.round(share * 100)} %`
 /** To hundredths, as it is typed: margins that differ read differently. */
+const wind = (mps: number) => `${Number((mps / windUnit().mps).toFixed(2))} ${windUnit().name}`
 const margin = (m: number) => `${Number((m / unitSet().lengthM).toFixed(2))} ${unitSet().length}`
 
 /** A plan's settings as words, in the order they are set. */
@@ -21,7 +22,7 @@ function settingsOf(draft: PlanDraft, day: Pick<DayView, 'vehicleTypes' | 'marke
     'Line by hand': setup.givenLine ? `${setup.givenLine.length} points: ${setup.givenLine.map((p) => p[1].toFixed(1)).join(' ')}` : 'none',
     Pace: `cornering ${percent(pace.lateral)}, braking ${percent(pace.brake)}, power ${percent(pace.drive)}`,
     Margins: `inside ${margin(setup.insideMarginM)}, outside ${margin(setup.outsideMarginM)}`,
-    Road: `grip ${percent(conditions.grip)}, on the rubber ${percent(conditions.rubberedGrip)}, wind ${conditions.windMps} m/s from ${conditions.windFromDeg}°`,
+    Road: `grip ${percent(conditions.grip)}, on the rubber ${percent(conditions.rubberedGrip)}, wind ${wind(conditions.windMps)} from ${conditions.windFromDeg}°`,
     'First session': draft.firstSession ? 'yes' : 'no',
     'Cones moved': list(coneEdits.moves.map((m) => `${m.coneId} to ${distance(m.stationM)} (${fineDistance(m.offsetM)} across)`)),
     'Cones locked': list(coneEdits.locked),

@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material'
 import { unsafeCorners, type MarkedPlan, type RoomTooFast, type RoomToBeWrong } from '@ochote/core'
-import { count, distance, fineDistance, speed } from '../format/format'
+import { count, distance, distanceNeeded, fineDistance, speed } from '../format/format'
 
 type Rooms = Pick<MarkedPlan, 'room' | 'tooFast' | 'findings'>
 type Verdict = RoomTooFast['verdict']
@@ -44,7 +44,7 @@ export function roomWords({ verdict, mark, marginM, surface, obstacleSpeedMps, c
       return 'not known: the circuit’s file has no run-off here'
     case 'unsafe': {
       const ways = [
-        ...(coneEarlierM === null ? [] : [`the ${mark} cone ${distance(Math.ceil(coneEarlierM))} earlier`]),
+        ...(coneEarlierM === null ? [] : [`the ${mark} cone ${distanceNeeded(coneEarlierM)} earlier`]),
         ...(paceShare === null ? [] : [`${percent(paceShare)} of this pace`]),
       ]
       const hit = `unsafe: ${distance(-(marginM ?? 0))} short over the ${surface ?? 'edge'}, ${speed(obstacleSpeedMps ?? 0)} at the first obstacle`

@@ -1,11 +1,9 @@
 import { useTheme } from '@mui/material'
 import { memo } from 'react'
-import type { PlanSolution } from '@ochote/core'
+import { BRAKES_ON_MPS2, FULL_THROTTLE_SHARE, type PlanSolution } from '@ochote/core'
 import { speedNumber, speedUnit } from '../format/format'
 import { lanes, runsOf, type RibbonScales } from './ribbonScales'
 
-const BRAKES_ON_MPS2 = 0.1 * 9.80665
-const FULL_THROTTLE_SHARE = 0.95
 /** Brakes this hard fill their part of the lane. */
 const HARDEST_MPS2 = 9.80665
 const BRAKE_PX = 18

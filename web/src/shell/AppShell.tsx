@@ -160,7 +160,7 @@ function Shell() {
         tabIndex={-1}
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, outline: 'none' }}
       >
-        {/* every figure of a page is said again in the units that it is to be said in */}
+        {/* a change of units draws the whole page again */}
         <StintLogsProvider key={units}>{(areUnitsKnown() || school.isFetched) && <Outlet />}</StintLogsProvider>
       </Box>
     </Frame>

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import type { PlanSolution } from '@ochote/core'
 import { loggersQuery } from '../api/queries'
 import { LiveSource } from './liveSource'
@@ -15,13 +15,15 @@ export function useLiveSources(followed: readonly Followed[]): readonly LiveSour
   const stints = followed.map(({ stintId }) => stintId).join(' ')
   const sources = useMemo(() => stints.split(' ').map(() => new LiveSource()), [stints])
   const loggers = useQuery(loggersQuery).data
-  const ids = useMemo(() => followed.map(({ stintId }) => loggers?.find((l) => l.stintId === stintId)?.id ?? null), [followed, loggers])
-  const key = ids.join(' ')
+  const ids = followed.map(({ stintId }) => loggers?.find((l) => l.stintId === stintId)?.id ?? '').join(' ')
+  // the list of loggers is polled, and a page draws often: only another logger in a car is followed anew
+  const latest = useRef(followed)
   useEffect(() => {
-    sources.forEach((source, k) => source.follow(ids[k] ?? null, followed[k]!.solution))
+    latest.current = followed
+  })
+  useEffect(() => {
+    for (const [k, id] of ids.split(' ').entries()) sources[k]!.follow(id === '' ? null : id, latest.current[k]!.solution)
     return () => sources.forEach((source) => source.stop())
-    // the list of loggers is polled: only another logger in a car is followed anew
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [sources, key])
+  }, [sources, ids])
   return sources
 }

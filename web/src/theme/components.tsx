@@ -1,7 +1,7 @@
 import type { ThemeOptions } from '@mui/material/styles'
 import type { Tokens } from './tokens'
 
-/** A box to tick: a square of ink, and a cross when it is ticked. */
+/** A box to tick: a square of ink, and a tick in it once it is ticked. */
 function TickBox({ ticked, weight }: { ticked: boolean; weight: number }) {
   return (
     <svg width={20} height={20} viewBox="0 0 20 20" aria-hidden="true">

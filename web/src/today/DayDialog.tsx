@@ -61,7 +61,8 @@ export function DayDialog({ day, copyOf = null, onClose }: DayDialogProps) {
       />
       {copyOf && (
         <Typography>
-          Its plans, stints and sessions come with it: not driven, not briefed, without aims. Plans have to be released again.
+          The copy has the same plans, stints and sessions. Nothing in it is briefed or driven yet, stints have no aims, and each plan must
+          be released again.
         </Typography>
       )}
       <SelectField

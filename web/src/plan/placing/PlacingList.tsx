@@ -17,7 +17,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { DayView, MarkerScheme, Plan } from '@ochote/contracts'
-import { stockTotals, type Cone, type MarkedPlan } from '@ochote/core'
+import { OUTSIDE_EDGE_M, stockTotals, type Cone, type MarkedPlan } from '@ochote/core'
 import { circuitQuery } from '../../api/queries'
 import { distanceNumber, distanceUnit, fineDistance, longDay } from '../../format/format'
 import { DutyMark } from '../../cones/DutyMark'
@@ -25,7 +25,7 @@ import { saveFile } from '../../device/saveFile'
 import { Page } from '../../shell/Page'
 import { stagePath } from '../../shell/stages'
 import { placingCsv, placingGeoJson, placingGpx } from './placingFiles'
-import { edgeWords, isUsualPlace, markerWords, markName, placingList, roundStart, USUAL_OUT_M, type Stop } from './placingList'
+import { edgeWords, isUsualPlace, markerWords, markName, placingList, roundStart, type Stop } from './placingList'
 
 interface PlacingListProps {
   day: DayView
@@ -97,8 +97,8 @@ export function PlacingList({ day, plan, marked: { solution, cones }, scheme }: 
         </ToggleButtonGroup>
         <Typography>
           <strong>{plan.name}</strong>, {day.circuit.name}, {longDay(day.date)}. One drive round from {roundStart(solution.track).name}, in
-          the direction of driving. Wheel: along the lap from the mark before. Marks stand {fineDistance(USUAL_OUT_M)} outside the painted
-          edge unless it says otherwise.
+          the direction of driving. Wheel: along the lap from the mark before. Marks stand {fineDistance(OUTSIDE_EDGE_M)} outside the
+          painted edge unless it says otherwise.
         </Typography>
       </Stack>
       <Totals cones={cones} scheme={scheme} />

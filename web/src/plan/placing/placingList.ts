@@ -1,5 +1,5 @@
 import type { MarkerScheme } from '@ochote/contracts'
-import { driveRound, featuresOf, stationsApart, type Cone, type PlanSolution } from '@ochote/core'
+import { driveRound, featuresOf, OUTSIDE_EDGE_M, stationsApart, type Cone, type PlanSolution } from '@ochote/core'
 import { fineDistance } from '../../format/format'
 
 /** One stop of the drive round: a mark to place or to pick up. */
@@ -36,9 +36,7 @@ export const markerWords = ({ count, colour, kind }: Stop): string => `${count} 
 /** "6 brake", or the duty alone where a mark belongs to no corner */
 export const markName = ({ cornerNumber, duty }: Pick<Cone, 'cornerNumber' | 'duty'>): string => `${cornerNumber} ${duty}`.trim()
 
-/** How far outside the painted edge marks stand where nobody moved them, m. */
-export const USUAL_OUT_M = 0.3
-export const isUsualPlace = ({ inFromEdgeM }: Pick<Cone, 'inFromEdgeM'>): boolean => Math.abs(inFromEdgeM + USUAL_OUT_M) < 0.05
+export const isUsualPlace = ({ inFromEdgeM }: Pick<Cone, 'inFromEdgeM'>): boolean => Math.abs(inFromEdgeM + OUTSIDE_EDGE_M) < 0.05
 
 /** "0.3 m outside left edge" */
 export function edgeWords({ inFromEdgeM, side }: Pick<Cone, 'inFromEdgeM' | 'side'>): string {
