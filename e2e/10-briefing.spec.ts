@@ -43,12 +43,12 @@ test('the meeting is talked from a large screen, and the school’s own list goe
     .getByRole('textbox', { name: /^Topic/ })
     .last()
     .fill('Paddock')
-  await expect(page.getByRole('button', { name: 'Save the list' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Done' })).toBeDisabled()
   await page
     .getByRole('textbox', { name: /^What to say/ })
     .last()
     .fill('Walking pace, dogs on a lead')
-  await page.getByRole('button', { name: 'Save the list' }).click()
+  await page.getByRole('button', { name: 'Done' }).click()
   const added = page.getByRole('checkbox', { name: 'Walking pace, dogs on a lead' })
   await expect(added).not.toBeChecked()
   await page.getByRole('button', { name: 'Show large' }).click()
@@ -162,7 +162,7 @@ test('calls follow the instructor’s speech and the school’s words, and leave
   await page.getByRole('textbox', { name: 'Language, such as en-GB' }).fill('de')
   await page.getByRole('textbox', { name: /^before it/ }).fill('{m} m vor {mark}')
   await page.getByRole('textbox', { name: 'board: {name}' }).fill('Tafel {name}')
-  await page.getByRole('button', { name: 'Save the wording' }).click()
+  await page.getByRole('button', { name: 'Done' }).click()
   await expect(table.getByRole('row', { name: /Bremsen \d+ m vor Tafel 150/ })).toBeVisible()
 
   await page.clock.install()

@@ -139,11 +139,11 @@ test('a car and an instructor that are out already are said at once, before anyt
   await starts.fill('10:35')
   await expect(dialog.getByText('Hatch 1 is out with Ruben Halloway from 10:35 until about 10:49.')).toBeVisible()
   await expect(dialog.getByText('Dov Larrabee is out with Ruben Halloway from 10:35 until about 10:49.')).toBeVisible()
-  await expect(dialog.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await expect(dialog.getByRole('button', { name: 'Add' })).toBeDisabled()
   await starts.fill('15:35')
   await expect(dialog.getByText(/is out with/)).toHaveCount(0)
-  await expect(dialog.getByRole('button', { name: 'Save' })).toBeEnabled()
-  await dialog.getByRole('button', { name: 'Cancel' }).click()
+  await expect(dialog.getByRole('button', { name: 'Add' })).toBeEnabled()
+  await dialog.getByRole('button', { name: 'Close' }).click()
 })
 
 test('corner rows stay put while they are typed in, no corner ends before it starts, and the map shows their numbers', async ({ page }) => {

@@ -56,6 +56,8 @@ describe('something that saves itself', () => {
     act(() => result.current.change('one'))
     await waitFor(() => expect(sent).toHaveLength(1))
     act(() => result.current.change('two'))
+    await new Promise((resolve) => setTimeout(resolve, 60)) // a slow link: the next save waits for the answer
+    expect(sent).toHaveLength(1)
     act(() => answers.shift()!())
     await waitFor(() => expect(sent).toHaveLength(2))
     act(() => answers.shift()!())
@@ -64,6 +66,20 @@ describe('something that saves itself', () => {
       ['one', 3],
       ['two', 4],
     ])
+  })
+
+  it('knows what it sent itself just before it was opened again, and undoes to what stood before', async () => {
+    const server = accepts()
+    const { result, unmount } = open()
+    act(() => result.current.change('sent on leaving'))
+    unmount() // it goes out now; its answer comes when the page is open again
+    const again = open()
+    again.rerender({ draft: 'sent on leaving', version: 4 })
+    await waitFor(() => expect([again.result.current.saving, again.result.current.version]).toEqual(['saved', 4]))
+    await new Promise((resolve) => setTimeout(resolve, 60))
+    expect(server.asked).toHaveLength(1)
+    act(() => again.result.current.undo())
+    expect(again.result.current.draft).toBe('as stored')
   })
 
   it('is kept on this device where it cannot be stored as it is, and is there again', async () => {

@@ -104,11 +104,13 @@ export function useAutosave<Draft>({
       dispatch({ type: 'replace', to: now.draft })
     },
   })
-  // someone else's change is shown while nothing of one's own waits, and so is a newer suggestion before the first save
+  // someone else's change is shown while nothing of one's own waits, and so is a newer suggestion before the first save; what was
+  // sent just before this page was opened may arrive as stored only now
   const isNewer = stored.version > saved.version || (stored.version === 0 && saved.version === 0 && !same(stored.draft, saved.draft))
-  if (isNewer && !dirty && !saving && conflict === null) {
+  const isOwn = isNewer && same(stored.draft, present)
+  if (isNewer && (isOwn || !dirty) && !saving && conflict === null) {
     setSaved(stored)
-    if (!same(stored.draft, present)) dispatch({ type: 'replace', to: stored.draft })
+    if (!isOwn) dispatch({ type: 'replace', to: stored.draft })
   }
   const failed = error !== null || conflict !== null
   const complete = useMemo(() => isComplete(present), [isComplete, present])
@@ -135,13 +137,13 @@ export function useAutosave<Draft>({
       leave()
     }
   }, [])
-  const inConflict = conflict !== null
+  const hasFailed = error !== null
   const change = useCallback(
     (to: Draft, of?: string) => {
-      if (!inConflict) reset()
+      if (hasFailed) reset() // what was refused is tried again as it is now; what is under way goes on
       dispatch({ type: 'change', to, of })
     },
-    [reset, inConflict],
+    [reset, hasFailed],
   )
   return {
     draft: present,

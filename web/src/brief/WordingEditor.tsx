@@ -1,21 +1,9 @@
-import {
-  Box,
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogContentText,
-  DialogTitle,
-  Stack,
-  TextField,
-  Typography,
-} from '@mui/material'
-import { useState } from 'react'
+import { Box, Button, Stack, TextField, Typography } from '@mui/material'
 import { callLanguageSchema, callVerbs, mayBeUnsaid, landmarkKinds, type CallLanguage, type CallVerb, type School } from '@ochote/contracts'
 import { defaultCalls, wordingNames } from '@ochote/core'
-import { ConflictDialog } from '../problem/ConflictDialog'
-import { ProblemNotice } from '../problem/ProblemNotice'
 import { useSaveSchool } from '../api/useSaveSchool'
+import { RecordDialog } from '../records/RecordDialog'
+import { useTyped } from '../records/useTyped'
 
 const phraseNames: Record<keyof CallLanguage['phrases'], string> = {
   left: 'left',
@@ -43,8 +31,12 @@ function worded(all: Wordings, verb: CallVerb, words: Partial<Record<(typeof wor
 
 /** The school's wordings, in any language: three lengths of every call, how places are said, what landmarks are called. */
 export function WordingEditor({ school, onClose }: { school: School; onClose: () => void }) {
-  const [calls, setCalls] = useState<CallLanguage>(school.calls)
-  const save = useSaveSchool(school, onClose)
+  const form = useTyped<CallLanguage>('wording', school.calls, school.version)
+  const { typed: calls, set: setCalls } = form
+  const state = useSaveSchool({ ...school, version: form.fromVersion }, () => {
+    form.drop()
+    onClose()
+  })
   const read = callLanguageSchema.safeParse(calls)
   const wrong = new Map(read.success ? [] : read.error.issues.map((i) => [i.path.join('.'), i.message]))
   const field = (path: string, label: string, value: string, set: (text: string) => void) => (
@@ -60,58 +52,52 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
     />
   )
   return (
-    <Dialog open onClose={(_e, reason) => reason !== 'backdropClick' && onClose()} fullWidth maxWidth="md" aria-labelledby="wordings-title">
-      <DialogTitle id="wordings-title">How this school calls</DialogTitle>
-      <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
-        {save.error && <ProblemNotice error={save.error} />}
-        <ConflictDialog what="set of wordings" conflict={save.conflict} />
-        <DialogContentText>
-          {'{cone}'} is the mark as you put it out, {'{place}'} where it is, {'{side}'} left or right, {'{corner}'} the corner’s number,{' '}
-          {'{count}'} how many gears, and {'{m}'} how far out to hold. Verb first, then place. A call without words is not made; lift,
-          brake, turn, squeeze, run out and up a gear need theirs.
-        </DialogContentText>
-        <Stack direction="row" sx={{ gap: 1.5 }}>
-          {field('language', 'Language, such as en-GB', calls.language, (language) => setCalls({ ...calls, language }))}
-          <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'end' }}>
-            Lengths are in {calls.unit === 'yd' ? 'yards' : 'metres'}. You can change that on the shelf, under School.
-          </Typography>
-        </Stack>
-        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '110px repeat(3, 1fr)' }, gap: 1, alignItems: 'center' }}>
-          {callVerbs.map((verb) => (
-            <Box key={verb} sx={{ display: 'contents' }}>
-              <Typography>{verb}</Typography>
-              {wordingNames.map((name) =>
-                field(`calls.${verb}.${name}`, `${verb}, ${name}`, calls.calls[verb]?.[name] ?? '', (text) =>
-                  setCalls({ ...calls, calls: worded(calls.calls, verb, { ...calls.calls[verb], [name]: text }) }),
-                ),
-              )}
-            </Box>
-          ))}
-        </Box>
-        <Typography variant="h3">How places are said</Typography>
-        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(2, 1fr)' }, gap: 1 }}>
-          {(Object.keys(phraseNames) as (keyof CallLanguage['phrases'])[]).map((key) =>
-            field(`phrases.${key}`, phraseNames[key], calls.phrases[key], (text) =>
-              setCalls({ ...calls, phrases: { ...calls.phrases, [key]: text } }),
-            ),
-          )}
-        </Box>
-        <Typography variant="h3">What landmarks without a name are called</Typography>
-        <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(3, 1fr)' }, gap: 1 }}>
-          {landmarkKinds.map((kind) =>
-            field(`marks.${kind}`, kind === 'board' ? 'board: {name}' : kind.replace('-', ' '), calls.marks[kind] ?? '', (text) =>
-              setCalls({ ...calls, marks: { ...calls.marks, [kind]: text } }),
-            ),
-          )}
-        </Box>
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={() => setCalls(defaultCalls)}>Standard wording</Button>
-        <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={!read.success || save.saving} onClick={() => read.success && save.save({ calls: read.data })}>
-          Save the wording
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <RecordDialog
+      title="How this school calls"
+      what="set of wordings"
+      maxWidth="md"
+      makeWord={null}
+      actions={<Button onClick={() => setCalls(defaultCalls)}>Standard wording</Button>}
+      draft={read.success ? { calls: read.data } : null}
+      {...{ form, state, onClose }}
+    >
+      <Typography color="text.secondary">
+        {'{cone}'} is the mark as you put it out, {'{place}'} where it is, {'{side}'} left or right, {'{corner}'} the corner’s number,{' '}
+        {'{count}'} how many gears, and {'{m}'} how far out to hold. Verb first, then place. A call without words is not made; lift, brake,
+        turn, squeeze, run out and up a gear need theirs.
+      </Typography>
+      <Stack direction="row" sx={{ gap: 1.5 }}>
+        {field('language', 'Language, such as en-GB', calls.language, (language) => setCalls({ language }))}
+        <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'end' }}>
+          Lengths are in {calls.unit === 'yd' ? 'yards' : 'metres'}. You can change that on the shelf, under School.
+        </Typography>
+      </Stack>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '110px repeat(3, 1fr)' }, gap: 1, alignItems: 'center' }}>
+        {callVerbs.map((verb) => (
+          <Box key={verb} sx={{ display: 'contents' }}>
+            <Typography>{verb}</Typography>
+            {wordingNames.map((name) =>
+              field(`calls.${verb}.${name}`, `${verb}, ${name}`, calls.calls[verb]?.[name] ?? '', (text) =>
+                setCalls({ calls: worded(calls.calls, verb, { ...calls.calls[verb], [name]: text }) }),
+              ),
+            )}
+          </Box>
+        ))}
+      </Box>
+      <Typography variant="h3">How places are said</Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(2, 1fr)' }, gap: 1 }}>
+        {(Object.keys(phraseNames) as (keyof CallLanguage['phrases'])[]).map((key) =>
+          field(`phrases.${key}`, phraseNames[key], calls.phrases[key], (text) => setCalls({ phrases: { ...calls.phrases, [key]: text } })),
+        )}
+      </Box>
+      <Typography variant="h3">What landmarks without a name are called</Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(3, 1fr)' }, gap: 1 }}>
+        {landmarkKinds.map((kind) =>
+          field(`marks.${kind}`, kind === 'board' ? 'board: {name}' : kind.replace('-', ' '), calls.marks[kind] ?? '', (text) =>
+            setCalls({ marks: { ...calls.marks, [kind]: text } }),
+          ),
+        )}
+      </Box>
+    </RecordDialog>
   )
 }

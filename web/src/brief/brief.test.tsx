@@ -140,7 +140,7 @@ describe('the meeting', () => {
     const [first, second, third] = school.meeting
     await userEvent.click(screen.getByRole('button', { name: `Move ${second!.topic} up` }))
     await userEvent.click(screen.getByRole('button', { name: `Remove ${third!.topic}` }))
-    await userEvent.click(screen.getByRole('button', { name: 'Save the list' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Done' }))
     await vi.waitFor(() => expect(onClose).toHaveBeenCalledOnce())
     const { school: saved, fromVersion } = asked[0]!.body as { school: SchoolDraft; fromVersion: number }
     expect([saved.meeting.map((t) => t.id), fromVersion]).toEqual([[second!.id, first!.id], 4])
@@ -151,7 +151,7 @@ describe('the school’s wordings', () => {
   it('are checked as they are typed, and saved in whatever language', async () => {
     const { asked } = fakeServer(() => ({ body: { ...school, version: 5 } }))
     renderPage(<WordingEditor school={school} onClose={vi.fn()} />)
-    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save the wording' })
+    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Done' })
     const language = screen.getByRole('textbox', { name: 'Language, such as en-GB' })
     await userEvent.clear(language)
     await userEvent.type(language, '12')

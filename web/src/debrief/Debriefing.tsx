@@ -2,10 +2,8 @@ import { TableViewOutlined } from '@mui/icons-material'
 import { Box, Button, Stack, TextField, Typography } from '@mui/material'
 import { useMemo, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
-import { useQuery } from '@tanstack/react-query'
-import type { DebriefDraft } from '@ochote/contracts'
+import type { Debrief, DebriefDraft } from '@ochote/contracts'
 import { followUps, stintRecord, timedLaps } from '@ochote/core'
-import { stintQuery } from '../api/queries'
 import { count, longDay } from '../format/format'
 import { PdfButton } from '../pdf/PdfButton'
 import { saveFile } from '../device/saveFile'
@@ -29,12 +27,17 @@ import { LapTimes } from './LapTimes'
 import { candidatesFor, goodFrom, suggestedDebrief } from './suggest'
 import { WorkOnThings } from './WorkOnThings'
 
+interface DebriefingProps {
+  open: OpenStint
+  /** what is stored; null before the first save */
+  stored: Debrief | null
+  choice: ReactNode
+}
+
 /** A stint's debrief: laps, faults, corrections, what was good, the two things to work on, and a sentence. */
-export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNode }) {
+export function Debriefing({ open, stored, choice }: DebriefingProps) {
   const { stint, solution, cones, scheme, student, day, car, instructor } = open
   const { entries, unreadable } = useStintLog(stint.id)
-  const view = useQuery(stintQuery(stint.id))
-  const stored = view.data?.debrief ?? null
   const record = useMemo(() => stintRecord(entries), [entries])
   const followed = useMemo(() => followUps(record), [record])
   const [corner, chooseCorner] = useCornerChoice(solution)
@@ -64,7 +67,7 @@ export function Debriefing({ open, choice }: { open: OpenStint; choice: ReactNod
               make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft)}
             />
             {state.version === 0 && state.saving === 'saved' && (
-              <Button variant="contained" disabled={view.data === undefined} onClick={state.keep}>
+              <Button variant="contained" onClick={state.keep}>
                 Keep as suggested
               </Button>
             )}

@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { carDraftSchema, carSchema, type Car, type CarDraft, type VehicleType } from '@ochote/contracts'
 import { carsQuery } from '../api/queries'
 import { request } from '../api/request'
@@ -6,6 +5,7 @@ import { SelectField } from '../forms/SelectField'
 import { TextLine } from '../forms/TextLine'
 import { RecordDialog } from '../records/RecordDialog'
 import { useRecordSave } from '../records/useRecordSave'
+import { useTyped } from '../records/useTyped'
 
 interface CarDialogProps {
   /** version 0 for a new car */
@@ -22,19 +22,31 @@ const draftOf = ({ id: _id, version: _version, ...draft }: Car): CarDraft => dra
 /** A car's name, number, type, seats and notes. */
 export function CarDialog({ car, types, onClose }: CarDialogProps) {
   const isNew = car.version === 0
-  const [draft, setDraft] = useState(() => ({ ...draftOf(car), name: car.name || 'New car' }))
+  const path = `/api/cars/${car.id}`
+  const form = useTyped(isNew ? 'new car' : path, { ...draftOf(car), name: car.name || 'New car' }, car.version)
+  const { typed: draft, set } = form
   const state = useRecordSave({
-    ...{ path: `/api/cars/${car.id}`, version: car.version, before: isNew ? null : draftOf(car) },
+    ...{ path, version: form.fromVersion, before: isNew ? null : draftOf(car) },
     nameOf: (saved: CarDraft) => saved.name,
-    put: (content, fromVersion) => request(carSchema, `/api/cars/${car.id}`, { method: 'PUT', body: { car: content, fromVersion } }),
+    put: (content, fromVersion) => request(carSchema, path, { method: 'PUT', body: { car: content, fromVersion } }),
     versionOf: (stored) => stored.version,
     queryKeys: [carsQuery.queryKey, ['days']],
-    onDone: onClose,
+    onDone: () => {
+      form.drop()
+      onClose()
+    },
   })
-  const set = (change: Partial<CarDraft>) => setDraft({ ...draft, ...change })
   const read = carDraftSchema.safeParse(draft)
   return (
-    <RecordDialog title={isNew ? 'New car' : car.name} what="car" draft={read.success ? read.data : null} state={state} onClose={onClose}>
+    <RecordDialog
+      title={isNew ? 'New car' : car.name}
+      what="car"
+      form={form}
+      makeWord={isNew ? 'Add' : null}
+      draft={read.success ? read.data : null}
+      state={state}
+      onClose={onClose}
+    >
       <TextLine label="Name" required autoFocus value={draft.name} most={80} onText={(name) => set({ name })} />
       <TextLine label="Number" value={draft.number} most={12} onText={(number) => set({ number })} />
       <SelectField

@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { personDraftSchema, personSchema, type Person, type PersonDraft } from '@ochote/contracts'
 import { peopleQuery } from '../api/queries'
 import { request } from '../api/request'
@@ -6,6 +5,7 @@ import { SelectField } from '../forms/SelectField'
 import { TextLine } from '../forms/TextLine'
 import { RecordDialog } from '../records/RecordDialog'
 import { useRecordSave } from '../records/useRecordSave'
+import { useTyped } from '../records/useTyped'
 
 interface PersonDialogProps {
   /** version 0 for someone new */
@@ -33,11 +33,12 @@ const draftOf = ({ id: _id, version: _version, ...draft }: Person): PersonDraft 
 
 /** Name, role, what someone has driven and how they like to be taught. */
 export function PersonDialog({ person, onClose }: PersonDialogProps) {
-  const [draft, setDraft] = useState(() => draftOf(person))
   const isNew = person.version === 0
   const path = `/api/people/${person.id}`
+  const form = useTyped(isNew ? `new ${person.role}` : path, draftOf(person), person.version)
+  const { typed: draft, set } = form
   const state = useRecordSave({
-    ...{ path, version: person.version, before: isNew ? null : draftOf(person) },
+    ...{ path, version: form.fromVersion, before: isNew ? null : draftOf(person) },
     nameOf: (saved: PersonDraft) => saved.name,
     put: (content, fromVersion) =>
       fromVersion === 0
@@ -45,14 +46,18 @@ export function PersonDialog({ person, onClose }: PersonDialogProps) {
         : request(personSchema, path, { method: 'PUT', body: { change: content, fromVersion } }),
     versionOf: (stored) => stored.version,
     queryKeys: [peopleQuery.queryKey, ['days']], // days list names
-    onDone: onClose,
+    onDone: () => {
+      form.drop()
+      onClose()
+    },
   })
-  const set = (change: Partial<PersonDraft>) => setDraft({ ...draft, ...change })
   const read = personDraftSchema.safeParse(draft)
   return (
     <RecordDialog
       title={isNew ? `New ${draft.role}` : person.name}
       what="person"
+      form={form}
+      makeWord={isNew ? 'Add' : null}
       draft={read.success ? read.data : null}
       state={state}
       onClose={onClose}

@@ -1,4 +1,4 @@
-import { Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle, TextField, Typography } from '@mui/material'
+import { Button, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { usualGround, type Ground, type School, type Setup, type Vehicle } from '@ochote/contracts'
@@ -6,8 +6,8 @@ import { groundGrip, isWet } from '@ochote/core'
 import { schoolQuery } from '../api/queries'
 import { useSaveSchool } from '../api/useSaveSchool'
 import { numberText, outOfBounds, typedNumber } from '../forms/numbers'
-import { ConflictDialog } from '../problem/ConflictDialog'
-import { ProblemNotice } from '../problem/ProblemNotice'
+import { RecordDialog } from '../records/RecordDialog'
+import { useTyped } from '../records/useTyped'
 import { useSchoolTerms } from '../workers/useSchoolTerms'
 
 interface GroundNoteProps {
@@ -49,42 +49,41 @@ const fields = [
 const textsOf = (ground: Ground) => fields.map(({ surface, state }) => numberText(ground[surface][state]))
 
 function GroundDialog({ school, onClose }: { school: School; onClose: () => void }) {
-  const [texts, setTexts] = useState(() => textsOf(school.ground))
+  const form = useTyped('ground', { texts: textsOf(school.ground) }, school.version)
+  const { texts } = form.typed
   const problems = fields.map((_, k) => outOfBounds(texts[k]!, LEAST_G, MOST_G))
   const [dryGrass, wetGrass, dryGravel, wetGravel] = texts.map((text) => typedNumber(text)) as [number, number, number, number]
   const ground: Ground = { grass: { dry: dryGrass, wet: wetGrass }, gravel: { dry: dryGravel, wet: wetGravel } }
-  const { save, saving, error, conflict } = useSaveSchool(school, onClose)
+  const state = useSaveSchool({ ...school, version: form.fromVersion }, () => {
+    form.drop()
+    onClose()
+  })
   return (
-    <Dialog open onClose={(_e, reason) => reason !== 'backdropClick' && onClose()} aria-labelledby="ground-title">
-      <DialogTitle id="ground-title">Braking beyond the edge</DialogTitle>
-      <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-        {error && <ProblemNotice error={error} />}
-        <ConflictDialog what="school’s ground" conflict={conflict} />
-        <DialogContentText>
-          For every plan of this school. What is not grass or gravel counts as grass; ground is wet when the road’s grip is under 0.85. A
-          motorcycle off the asphalt brakes with 0.10 g.
-        </DialogContentText>
-        {fields.map(({ label }, k) => (
-          <TextField
-            key={label}
-            size="small"
-            label={label}
-            required
-            value={texts[k]}
-            error={problems[k] !== null}
-            helperText={problems[k] ?? undefined}
-            slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 12 } }}
-            onChange={(e) => setTexts(texts.map((text, n) => (n === k ? e.target.value : text)))}
-          />
-        ))}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={() => setTexts(textsOf(usualGround))}>The usual estimates</Button>
-        <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={saving || problems.some((problem) => problem !== null)} onClick={() => save({ ground })}>
-          Save
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <RecordDialog
+      title="Braking beyond the edge"
+      what="school’s ground"
+      makeWord={null}
+      actions={<Button onClick={() => form.set({ texts: textsOf(usualGround) })}>The usual estimates</Button>}
+      draft={problems.some((problem) => problem !== null) ? null : { ground }}
+      {...{ form, state, onClose }}
+    >
+      <Typography color="text.secondary">
+        For every plan of this school. What is not grass or gravel counts as grass; ground is wet when the road’s grip is under 0.85. A
+        motorcycle off the asphalt brakes with 0.10 g.
+      </Typography>
+      {fields.map(({ label }, k) => (
+        <TextField
+          key={label}
+          size="small"
+          label={label}
+          required
+          value={texts[k]}
+          error={problems[k] !== null}
+          helperText={problems[k] ?? undefined}
+          slotProps={{ htmlInput: { inputMode: 'decimal', maxLength: 12 } }}
+          onChange={(e) => form.set({ texts: texts.map((text, n) => (n === k ? e.target.value : text)) })}
+        />
+      ))}
+    </RecordDialog>
   )
 }

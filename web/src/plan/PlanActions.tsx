@@ -4,11 +4,13 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { v7 as uuid } from 'uuid'
+import * as z from 'zod'
 import { planSchema, type DayView, type Plan, type PlanDraft } from '@ochote/contracts'
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useArchive } from '../records/useArchive'
+import { useTyped } from '../records/useTyped'
 import { stagePath } from '../shell/stages'
 import { NewPlan } from './NewPlan'
 import { variantOf, variants, type VariantKey } from './variants'
@@ -70,9 +72,9 @@ export function PlanActions({ day, plan, draft, onChange, onOpen }: PlanActionsP
 
 function Rename({ name, onClose, onName }: { name: string; onClose: () => void; onName: (name: string) => void }) {
   const [typed, setTyped] = useState(name)
-  const take = () => typed.trim() !== '' && onName(typed.trim())
+  const take = () => (typed.trim() !== '' && typed.trim() !== name ? onName(typed.trim()) : onClose())
   return (
-    <Dialog open onClose={onClose} aria-labelledby="rename">
+    <Dialog open onClose={take} aria-labelledby="rename">
       <DialogTitle id="rename">Rename this plan</DialogTitle>
       <DialogContent>
         <TextField
@@ -87,19 +89,24 @@ function Rename({ name, onClose, onName }: { name: string; onClose: () => void; 
         />
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
-        <Button variant="contained" disabled={typed.trim() === ''} onClick={take}>
-          Rename
+        {typed !== name && <Button onClick={() => setTyped(name)}>Put back</Button>}
+        <Button variant="contained" onClick={take}>
+          Done
         </Button>
       </DialogActions>
     </Dialog>
   )
 }
 
+const variantKeys = Object.keys(variants) as VariantKey[]
+const typedVariantSchema = z.object({ kind: z.enum(variantKeys), name: z.string().nullable() })
+/** Until a name is typed, the variant is called after the plan. */
+const firstVariant: z.infer<typeof typedVariantSchema> = { kind: 'next-step', name: null }
+
 function NewVariant({ day, draft, onClose, onOpen }: Pick<PlanActionsProps, 'day' | 'draft' | 'onOpen'> & { onClose: () => void }) {
   const client = useQueryClient()
-  const [kind, setKind] = useState<VariantKey>('next-step')
-  const [name, setName] = useState<string | null>(null)
+  const form = useTyped(`new variant ${day.id}`, firstVariant, 0, (kept) => typedVariantSchema.parse(kept))
+  const { kind, name } = form.typed
   const shown = name ?? `${draft.name}, ${variants[kind].name.toLowerCase()}`.slice(0, 80)
   const add = useMutation({
     mutationFn: () =>
@@ -109,6 +116,7 @@ function NewVariant({ day, draft, onClose, onOpen }: Pick<PlanActionsProps, 'day
       }),
     onSuccess: (stored) => {
       client.setQueryData<DayView>(dayQuery(day.id).queryKey, (file) => file && { ...file, plans: [...file.plans, stored] })
+      form.drop()
       onClose()
       onOpen(stored.id)
     },
@@ -123,20 +131,20 @@ function NewVariant({ day, draft, onClose, onOpen }: Pick<PlanActionsProps, 'day
             label="Made from it"
             value={kind}
             helperText={variants[kind].description}
-            onChange={(e) => setKind((Object.keys(variants) as VariantKey[]).find((k) => k === e.target.value) ?? kind)}
+            onChange={(e) => form.set({ kind: variantKeys.find((k) => k === e.target.value) ?? kind })}
           >
-            {(Object.keys(variants) as VariantKey[]).map((key) => (
+            {variantKeys.map((key) => (
               <MenuItem key={key} value={key}>
                 {variants[key].name}
               </MenuItem>
             ))}
           </TextField>
-          <TextField label="Name" value={shown} slotProps={{ htmlInput: { maxLength: 80 } }} onChange={(e) => setName(e.target.value)} />
+          <TextField label="Name" value={shown} slotProps={{ htmlInput: { maxLength: 80 } }} onChange={(e) => form.set({ name: e.target.value })} />
           {add.error && <ProblemNotice error={add.error} />}
         </Stack>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>Close</Button>
         <Button variant="contained" disabled={shown.trim() === '' || add.isPending} onClick={() => add.mutate()}>
           Create
         </Button>

@@ -152,10 +152,10 @@ describe('room to be wrong', () => {
     await userEvent.clear(wetGrass)
     await userEvent.type(wetGrass, '3')
     expect(screen.getByText('found 3, expected 0.02 to 1.2')).toBeTruthy()
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true)
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Done' }).disabled).toBe(true)
     await userEvent.clear(wetGrass)
     await userEvent.type(wetGrass, '0,15')
-    await userEvent.click(screen.getByRole('button', { name: 'Save' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Done' }))
     await vi.waitFor(() => expect(asked.some(({ method }) => method === 'PUT')).toBe(true))
     const { school: saved } = asked.find(({ method }) => method === 'PUT')!.body as { school: School }
     expect(saved.ground).toEqual({ ...school.ground, grass: { dry: 0.35, wet: 0.15 } })

@@ -1,7 +1,8 @@
-import { Button, Stack, TextField } from '@mui/material'
+import { Alert, Button, Stack, TextField } from '@mui/material'
 import type { ReactNode } from 'react'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
+import type { Typed } from '../records/useTyped'
 import type { useSaveSession } from './useSaveSession'
 
 const TIME = /^([01]\d|2[0-3]):[0-5]\d$/
@@ -34,39 +35,27 @@ export function SessionField({ label, value, onChange, good, expected, width }: 
 
 interface SessionFormProps {
   label: string
-  name: string
-  onName: (text: string) => void
-  startsAt: string
-  onStartsAt: (text: string) => void
+  isNew: boolean
+  form: Pick<Typed<{ name: string; startsAt: string }>, 'typed' | 'set' | 'isChanged' | 'isKept' | 'startAgain'>
   /** beside name and start */
   beside: ReactNode
   /** whether the rest of the form is valid */
   good: boolean
   save: ReturnType<typeof useSaveSession>
   onKeep: () => void
-  /** the word on the button that saves */
-  saveWord?: string
   onCancel: (() => void) | null
   children: ReactNode
 }
 
-/** The frame of a session's form: problems, fields, save and cancel. */
-export function SessionForm({
-  label,
-  name,
-  onName,
-  startsAt,
-  onStartsAt,
-  beside,
-  good,
-  save,
-  onKeep,
-  saveWord = 'Create the session',
-  onCancel,
-  children,
-}: SessionFormProps) {
+/**
+ * The frame of a session's form: problems, fields, and the way out. A change is saved on the way out; what can't be saved yet is
+ * still there when the form is opened again.
+ */
+export function SessionForm({ label, isNew, form, beside, good, save, onKeep, onCancel, children }: SessionFormProps) {
+  const { name, startsAt } = form.typed
   const nameGood = name.trim() !== ''
   const ready = good && nameGood && isTimeOfDay(startsAt)
+  const goBack = onCancel && (() => (!isNew && form.isChanged && ready && !save.error ? onKeep() : onCancel()))
   return (
     <Stack
       component="form"
@@ -74,17 +63,23 @@ export function SessionForm({
       sx={{ gap: 2, maxWidth: 720 }}
       onSubmit={(e) => {
         e.preventDefault()
-        if (ready) onKeep()
+        if (ready && (isNew || form.isChanged)) onKeep()
+        else if (ready) onCancel?.()
       }}
     >
       {save.error && <ProblemNotice error={save.error} />}
       <ConflictDialog what="session" conflict={save.conflict} />
+      {form.isKept && (
+        <Alert severity="info" action={<Button onClick={form.startAgain}>Start again</Button>}>
+          This is what you typed last time. It is not saved yet.
+        </Alert>
+      )}
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
-        <SessionField label="Name" value={name} onChange={onName} good={nameGood} expected="a name" />
+        <SessionField label="Name" value={name} onChange={(text) => form.set({ name: text })} good={nameGood} expected="a name" />
         <SessionField
           label="Starts at"
           value={startsAt}
-          onChange={onStartsAt}
+          onChange={(text) => form.set({ startsAt: text })}
           good={isTimeOfDay(startsAt)}
           expected="a time such as 09:00"
           width={140}
@@ -94,9 +89,10 @@ export function SessionForm({
       {children}
       <Stack direction="row" sx={{ gap: 1 }}>
         <Button type="submit" variant="contained" disabled={!ready || save.saving}>
-          {saveWord}
+          {isNew ? 'Create the session' : 'Done'}
         </Button>
-        {onCancel && <Button onClick={onCancel}>Back</Button>}
+        {!isNew && form.isChanged && <Button onClick={form.startAgain}>Put back</Button>}
+        {goBack && (isNew || !ready) && <Button onClick={goBack}>Back</Button>}
       </Stack>
     </Stack>
   )

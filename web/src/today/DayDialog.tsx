@@ -1,6 +1,5 @@
 import { TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { dayDraftSchema, daySchema, type Day, type DayDraft } from '@ochote/contracts'
 import { circuitsQuery, daysQuery } from '../api/queries'
 import { request } from '../api/request'
@@ -8,6 +7,7 @@ import { SelectField } from '../forms/SelectField'
 import { TextLine } from '../forms/TextLine'
 import { RecordDialog } from '../records/RecordDialog'
 import { useRecordSave } from '../records/useRecordSave'
+import { useTyped } from '../records/useTyped'
 
 interface DayDialogProps {
   /** version 0 for a new day */
@@ -22,11 +22,12 @@ const draftOf = ({ name, date, circuitId, weather }: Day): DayDraft => ({ name, 
 /** A day's name, date, circuit and weather. */
 export function DayDialog({ day, copyOf = null, onClose }: DayDialogProps) {
   const circuits = useQuery(circuitsQuery)
-  const [draft, setDraft] = useState(() => draftOf(day))
   const isNew = day.version === 0
   const path = `/api/days/${day.id}`
+  const form = useTyped(copyOf ? `copy of day ${copyOf.id}` : isNew ? 'new day' : path, draftOf(day), day.version)
+  const { typed: draft, set } = form
   const state = useRecordSave({
-    ...{ path, version: day.version, before: isNew ? null : draftOf(day) },
+    ...{ path, version: form.fromVersion, before: isNew ? null : draftOf(day) },
     nameOf: (saved: DayDraft) => saved.name,
     put: (content, fromVersion) =>
       fromVersion === 0
@@ -34,9 +35,11 @@ export function DayDialog({ day, copyOf = null, onClose }: DayDialogProps) {
         : request(daySchema, path, { method: 'PUT', body: { day: content, fromVersion } }),
     versionOf: (stored) => stored.version,
     queryKeys: [daysQuery.queryKey],
-    onDone: onClose,
+    onDone: (stored) => {
+      form.drop()
+      onClose(stored)
+    },
   })
-  const set = (change: Partial<DayDraft>) => setDraft({ ...draft, ...change })
   const onlyCircuit = circuits.data?.length === 1 ? circuits.data[0]!.id : ''
   const circuitId = draft.circuitId || onlyCircuit
   const read = dayDraftSchema.safeParse({ ...draft, circuitId })
@@ -44,6 +47,8 @@ export function DayDialog({ day, copyOf = null, onClose }: DayDialogProps) {
     <RecordDialog
       title={copyOf ? `Copy of ${copyOf.name}` : isNew ? 'New day' : day.name}
       what="day"
+      form={form}
+      makeWord={isNew ? 'Add' : null}
       draft={read.success ? read.data : null}
       state={state}
       onClose={() => onClose(null)}

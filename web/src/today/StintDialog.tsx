@@ -1,6 +1,5 @@
 import { Checkbox, FormControlLabel, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { stintDraftSchema, stintViewSchema, type DayView, type Person, type Stint, type StintDraft } from '@ochote/contracts'
 import { stintClashes } from '@ochote/core'
 import { peopleQuery } from '../api/queries'
@@ -9,6 +8,7 @@ import { typedNumber } from '../forms/numbers'
 import { SelectField } from '../forms/SelectField'
 import { RecordDialog } from '../records/RecordDialog'
 import { useRecordSave } from '../records/useRecordSave'
+import { useTyped } from '../records/useTyped'
 import { Clashes } from '../stint/Clashes'
 import { clashWords } from '../stint/clashWords'
 
@@ -27,11 +27,12 @@ const draftOf = (stint: StintDraft): StintDraft => ({
 /** Who drives which car with whom, on which plan, when and for how many laps. */
 export function StintDialog({ day, stint, onClose }: StintDialogProps) {
   const people = useQuery(peopleQuery)
-  const [draft, setDraft] = useState(() => draftOf(stint))
-  const [laps, setLaps] = useState(String(stint.plannedLaps))
   const isNew = stint.version === 0
   const driven = stint.planVersionId !== null
   const path = `/api/stints/${stint.id}`
+  const form = useTyped(isNew ? `new stint ${day.id}` : path, { ...draftOf(stint), laps: String(stint.plannedLaps) }, stint.version)
+  const { set } = form
+  const { laps, ...draft } = form.typed
   const known: readonly Pick<Person, 'id' | 'name' | 'role'>[] = people.data ?? day.people
   /** those on the shelf, and who takes part already */
   const inRole = (role: Person['role'], id: string) => [
@@ -40,16 +41,18 @@ export function StintDialog({ day, stint, onClose }: StintDialogProps) {
   ]
   const nameOf = ({ studentId }: StintDraft) => `${[...known, ...day.people].find((p) => p.id === studentId)?.name ?? 'The'}’s stint`
   const state = useRecordSave({
-    ...{ path, version: stint.version, before: isNew ? null : draftOf(stint), nameOf },
+    ...{ path, version: form.fromVersion, before: isNew ? null : draftOf(stint), nameOf },
     put: (content: StintDraft, fromVersion) =>
       fromVersion === 0
         ? request(stintViewSchema, '/api/stints', { method: 'POST', body: { id: stint.id, dayId: day.id, stint: content } })
         : request(stintViewSchema, path, { method: 'PUT', body: { stint: content, fromVersion } }),
     versionOf: (stored) => stored.stint.version,
     queryKeys: [['days'], ['stints', stint.id]],
-    onDone: onClose,
+    onDone: () => {
+      form.drop()
+      onClose()
+    },
   })
-  const set = (change: Partial<StintDraft>) => setDraft({ ...draft, ...change })
   const car = day.cars.find((c) => c.id === draft.carId)
   const plan = day.plans.find((p) => p.id === draft.planId)
   const otherType = car !== undefined && plan !== undefined && car.vehicleTypeId !== plan.vehicleTypeId
@@ -65,6 +68,8 @@ export function StintDialog({ day, stint, onClose }: StintDialogProps) {
     <RecordDialog
       title={isNew ? 'New stint' : nameOf(stint)}
       what="stint"
+      form={form}
+      makeWord={isNew ? 'Add' : null}
       draft={complete ? { ...read.data, otherTypesCones: otherType } : null}
       state={state}
       onClose={onClose}
@@ -135,7 +140,7 @@ export function StintDialog({ day, stint, onClose }: StintDialogProps) {
         error={problem('plannedLaps') !== undefined}
         helperText={problem('plannedLaps') === undefined ? undefined : 'expected 1 to 60'}
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-        onChange={(e) => setLaps(e.target.value)}
+        onChange={(e) => set({ laps: e.target.value })}
       />
       <Clashes clashes={clashes.map((clash) => clashWords(clash, day, [...known, ...day.people], others))} />
     </RecordDialog>

@@ -34,7 +34,7 @@ describe('a new stint', () => {
     expect(stint).toMatchObject({ planId: last.planId, carId: last.carId, instructorId: last.instructorId, version: 0 })
     expect(stint.startsAt > last.startsAt).toBe(true)
     renderPage(<StintDialog day={withVan} stint={stint} onClose={onClose} />)
-    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' })
+    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Add' })
     expect(save.disabled).toBe(true)
     await choose('Student', student.name)
     expect(save.disabled).toBe(false)
@@ -61,7 +61,7 @@ describe('a new stint', () => {
     const taken = day.stints[0]!.stint
     renderPage(<StintDialog day={day} stint={{ ...newStint(day), startsAt: taken.startsAt }} onClose={vi.fn()} />)
     await choose('Student', 'Noor Ashby')
-    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' })
+    const save = screen.getByRole<HTMLButtonElement>('button', { name: 'Add' })
     const car = day.cars.find(({ id }) => id === taken.carId)!
     expect(screen.getByText(new RegExp(`^${car.name} is out with ${student.name} from ${taken.startsAt} until about`))).toBeTruthy()
     expect(screen.getByText(new RegExp(`^${instructor.name} is out with ${student.name}`))).toBeTruthy()

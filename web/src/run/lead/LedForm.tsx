@@ -1,5 +1,4 @@
 import { MenuItem, Stack, TextField, Typography } from '@mui/material'
-import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
 import type { DayView, LedSession, Stint } from '@ochote/contracts'
 import { rotationTable, stintClashes } from '@ochote/core'
@@ -7,6 +6,7 @@ import { count } from '../../format/format'
 import { numberText, typedNumber, wholeNumber } from '../../forms/numbers'
 import { OrderedChoice } from '../../sessionForm/OrderedChoice'
 import { isTimeOfDay, SessionField, SessionForm } from '../../sessionForm/SessionForm'
+import { useTyped } from '../../records/useTyped'
 import { useSaveSession } from '../../sessionForm/useSaveSession'
 import { Clashes } from '../../stint/Clashes'
 import { clashWords } from '../../stint/clashWords'
@@ -23,22 +23,34 @@ interface LedFormProps {
 
 const MOST_FOLLOWERS = 5
 const LEAST_FOLLOWERS = 2
+const noCars: Record<string, string> = {}
 
 /** Who follows a lead car, for how many laps, and how long each is right behind it. */
 export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps) {
   const led = before ? before.stintIds.flatMap((id) => day.stints.find((s) => s.stint.id === id)?.stint ?? []) : []
   const students = day.people.filter((p) => p.role === 'student')
   const instructors = day.people.filter((p) => p.role === 'instructor')
-  const [name, setName] = useState(before?.name ?? 'Sighting laps')
-  const [startsAt, setStartsAt] = useState(before?.startsAt ?? '09:00')
-  const [chosen, setChosen] = useState<string[]>(() => led.map((stint) => stint.studentId))
-  const [cars, setCars] = useState<Record<string, string>>({})
-  const [laps, setLaps] = useState(String(before?.laps ?? 6))
-  const [behind, setBehind] = useState(String(before?.lapsBehind ?? 2))
-  const [gap, setGap] = useState(numberText(before?.gapS ?? 2))
-  const [leadId, setLeadId] = useState(led[0]?.instructorId ?? instructors[0]?.id ?? '')
-  const [planId, setPlanId] = useState(led[0]?.planId ?? day.stints[0]?.stint.planId ?? day.plans[0]?.id ?? '')
-  const save = useSaveSession(day.id, before, onDone)
+  const form = useTyped(
+    before ? `session ${before.id}` : `new led session ${day.id}`,
+    {
+      name: before?.name ?? 'Sighting laps',
+      startsAt: before?.startsAt ?? '09:00',
+      chosen: led.map((stint) => stint.studentId),
+      cars: noCars,
+      laps: String(before?.laps ?? 6),
+      behind: String(before?.lapsBehind ?? 2),
+      gap: numberText(before?.gapS ?? 2),
+      leadId: led[0]?.instructorId ?? instructors[0]?.id ?? '',
+      planId: led[0]?.planId ?? day.stints[0]?.stint.planId ?? day.plans[0]?.id ?? '',
+    },
+    before?.version ?? 0,
+  )
+  const { set } = form
+  const { name, startsAt, chosen, cars, laps, behind, gap, leadId, planId } = form.typed
+  const save = useSaveSession(day.id, before && { ...before, version: form.fromVersion }, () => {
+    form.drop()
+    onDone()
+  })
   const lapsN = wholeNumber(laps, 1, 60)
   const behindN = wholeNumber(behind, 1, 20)
   const gapTyped = typedNumber(gap)
@@ -96,16 +108,14 @@ export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps
   return (
     <SessionForm
       label={before ? 'Change the led session' : 'New led session'}
-      {...(before ? { saveWord: 'Save the session' } : {})}
-      {...{ name, startsAt, good, save, onCancel }}
-      onName={setName}
-      onStartsAt={setStartsAt}
+      isNew={before === null}
+      {...{ form, good, save, onCancel }}
       onKeep={keep}
       beside={
         before === null && (
           <>
-            {choose('Lead', leadId, instructors, setLeadId)}
-            {choose('Plan', planId, day.plans, setPlanId)}
+            {choose('Lead', leadId, instructors, (id) => set({ leadId: id }))}
+            {choose('Plan', planId, day.plans, (id) => set({ planId: id }))}
           </>
         )
       }
@@ -115,11 +125,11 @@ export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps
         label={`Followers, in the order they set out: ${few ? `choose ${LEAST_FOLLOWERS} to ${MOST_FOLLOWERS}` : count(chosen.length, 'follower')}`}
         options={students}
         chosen={chosen}
-        onChange={setChosen}
+        onChange={(ids) => set({ chosen: ids })}
         most={MOST_FOLLOWERS}
         row
       />
-      <FollowerCars day={day} followers={followers} onCar={(studentId, carId) => setCars({ ...cars, [studentId]: carId })} />
+      <FollowerCars day={day} followers={followers} onCar={(studentId, carId) => set({ cars: { ...cars, [studentId]: carId } })} />
       {followers.some(({ car }) => car === null) && (
         <Typography color="error">
           There are more followers than cars of the plan’s type. Choose another car, or fewer followers.
@@ -127,16 +137,30 @@ export function LedForm({ day, session: before, onDone, onCancel }: LedFormProps
       )}
       <Clashes clashes={clashes.map((clash) => clashWords(clash, { ...day, sessions }, day.people, [...stints, ...others]))} />
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
-        <SessionField label="Laps" value={laps} onChange={setLaps} good={lapsN !== null} expected="1 to 60" width={120} />
+        <SessionField
+          label="Laps"
+          value={laps}
+          onChange={(text) => set({ laps: text })}
+          good={lapsN !== null}
+          expected="1 to 60"
+          width={120}
+        />
         <SessionField
           label="Laps right behind, at most"
           value={behind}
-          onChange={setBehind}
+          onChange={(text) => set({ behind: text })}
           good={behindN !== null}
           expected="1 to 20"
           width={210}
         />
-        <SessionField label="Gap, s" value={gap} onChange={setGap} good={gapS !== null} expected="0.5 to 20 s" width={120} />
+        <SessionField
+          label="Gap, s"
+          value={gap}
+          onChange={(text) => set({ gap: text })}
+          good={gapS !== null}
+          expected="0.5 to 20 s"
+          width={120}
+        />
       </Stack>
       {turns.length > 0 && (
         <Typography color="text.secondary">

@@ -1,5 +1,4 @@
 import { Typography } from '@mui/material'
-import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
 import { stintClashes } from '@ochote/core'
@@ -9,6 +8,7 @@ import { OrderedChoice } from '../../sessionForm/OrderedChoice'
 import { isTimeOfDay, SessionField, SessionForm } from '../../sessionForm/SessionForm'
 import { Clashes } from '../../stint/Clashes'
 import { clashWords } from '../../stint/clashWords'
+import { useTyped } from '../../records/useTyped'
 import { useSaveSession } from '../../sessionForm/useSaveSession'
 
 interface ReleasedFormProps {
@@ -21,12 +21,23 @@ interface ReleasedFormProps {
 
 /** Which stints are out together, how far apart they are released, and when every car must be in. */
 export function ReleasedForm({ day, session: before, onDone, onCancel }: ReleasedFormProps) {
-  const [name, setName] = useState(before?.name ?? 'Seated laps')
-  const [startsAt, setStartsAt] = useState(before?.startsAt ?? '10:30')
-  const [endsAt, setEndsAt] = useState(before?.endsAt ?? '11:00')
-  const [interval, setInterval] = useState(numberText(before?.intervalS ?? 30))
-  const [chosen, setChosen] = useState<string[]>(before?.stintIds ?? [])
-  const save = useSaveSession(day.id, before, onDone)
+  const form = useTyped(
+    before ? `session ${before.id}` : `new session ${day.id}`,
+    {
+      name: before?.name ?? 'Seated laps',
+      startsAt: before?.startsAt ?? '10:30',
+      endsAt: before?.endsAt ?? '11:00',
+      interval: numberText(before?.intervalS ?? 30),
+      chosen: before?.stintIds ?? [],
+    },
+    before?.version ?? 0,
+  )
+  const { set } = form
+  const { name, startsAt, endsAt, interval, chosen } = form.typed
+  const save = useSaveSession(day.id, before && { ...before, version: form.fromVersion }, () => {
+    form.drop()
+    onDone()
+  })
   const seconds = typedNumber(interval)
   const intervalGood = seconds >= 5 && seconds <= 600
   const endGood = isTimeOfDay(endsAt) && endsAt > startsAt
@@ -52,17 +63,15 @@ export function ReleasedForm({ day, session: before, onDone, onCancel }: Release
   return (
     <SessionForm
       label={before ? 'Change the session' : 'New session'}
-      {...(before ? { saveWord: 'Save the session' } : {})}
-      {...{ name, startsAt, good, save, onCancel }}
-      onName={setName}
-      onStartsAt={setStartsAt}
+      isNew={before === null}
+      {...{ form, good, save, onCancel }}
       onKeep={keep}
       beside={
         <>
           <SessionField
             label="Everyone in by"
             value={endsAt}
-            onChange={setEndsAt}
+            onChange={(text) => set({ endsAt: text })}
             good={endGood}
             expected="a time after the start"
             width={150}
@@ -70,7 +79,7 @@ export function ReleasedForm({ day, session: before, onDone, onCancel }: Release
           <SessionField
             label="Released every, s"
             value={interval}
-            onChange={setInterval}
+            onChange={(text) => set({ interval: text })}
             good={intervalGood}
             expected="5 to 600 s"
             width={160}
@@ -86,7 +95,7 @@ export function ReleasedForm({ day, session: before, onDone, onCancel }: Release
           name: `${stint.startsAt} ${day.people.find((p) => p.id === stint.studentId)?.name ?? ''}`,
         }))}
         chosen={chosen}
-        onChange={setChosen}
+        onChange={(ids) => set({ chosen: ids })}
       />
       <Clashes clashes={clashes.map((clash) => clashWords(clash, day, day.people, stints))} />
     </SessionForm>
