@@ -139,7 +139,12 @@ function NewVariant({ day, draft, onClose, onOpen }: Pick<PlanActionsProps, 'day
               </MenuItem>
             ))}
           </TextField>
-          <TextField label="Name" value={shown} slotProps={{ htmlInput: { maxLength: 80 } }} onChange={(e) => form.set({ name: e.target.value })} />
+          <TextField
+            label="Name"
+            value={shown}
+            slotProps={{ htmlInput: { maxLength: 80 } }}
+            onChange={(e) => form.set({ name: e.target.value })}
+          />
           {add.error && <ProblemNotice error={add.error} />}
         </Stack>
       </DialogContent>
