@@ -29,6 +29,7 @@ const coreImports = {
   outcome: [],
   random: [],
   spacing: ['outcome', 'random'],
+  timetable: ['random'],
   geometry: ['outcome'],
   circuitChecks: ['outcome', 'geometry'],
   circuitFromDrives: ['outcome', 'geometry'],
@@ -129,6 +130,7 @@ export default tseslint.config(
       ),
     ]),
   })),
+  { files: ['solver/src/**/*.ts'], rules: ban([interfaceCode, serverCode, node, simulator]) },
   { files: ['cli/src/**/*.ts'], rules: ban([interfaceCode, serverCode, simulator]) },
   {
     files: ['server/src/**/*.ts'],

@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'node',
-          include: ['{contracts,core,cli,server,scripts}/**/*.test.ts'],
+          include: ['{contracts,core,solver,cli,server,scripts}/**/*.test.ts'],
           environment: 'node',
           testTimeout: 30_000,
           hookTimeout: 60_000,

@@ -13,7 +13,7 @@ const entries = {
 }
 
 /** Packages that are not ours: they are found where they are installed. */
-const external = ['server', 'core', 'contracts', 'cli'].flatMap((name) => {
+const external = ['server', 'core', 'contracts', 'solver', 'cli'].flatMap((name) => {
   const { dependencies = {} } = JSON.parse(readFileSync(join(root, name, 'package.json'), 'utf8'))
   return Object.keys(dependencies).filter((dependency) => !dependency.startsWith('@ochote/'))
 })

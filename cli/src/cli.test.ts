@@ -3,11 +3,13 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { loadSolver } from '@ochote/solver'
 import { ochote as ochoteWith } from './ochote'
 
 const root = join(import.meta.dirname, '../..')
 const check = (name: string) => join(root, 'core/fixtures/checks', name)
-const ochote = (...args: string[]) => ochoteWith(args)
+const solve = await loadSolver()
+const ochote = (...args: string[]) => ochoteWith(args, solve)
 const spawned = (...args: string[]) =>
   spawnSync(process.execPath, [join(root, 'node_modules/tsx/dist/cli.mjs'), join(root, 'cli/src/main.ts'), ...args], { encoding: 'utf8' })
 
@@ -170,5 +172,53 @@ describe('the command', () => {
     const { stdout, status } = spawned('calls', ...files(quickSetup()))
     expect([status, stdout]).toEqual([0, ochote('calls', ...files(quickSetup())).stdout])
     expect(spawned('drive')).toMatchObject({ status: 2, stdout: '', stderr: ochote('drive').stderr })
+  })
+})
+
+describe('ochote timetable', () => {
+  const day = {
+    ...{ ochote: { format: 'day', version: 1 }, startsAt: '09:00', endsAt: '10:00', stintMin: 15 },
+    ...{ students: [{ id: 'a', stints: 2, apartMin: 20 }], instructors: [{ id: 'i' }], vehicles: [{ id: 'v' }] },
+  }
+  const dayFile = (change: object = {}) => {
+    const path = join(mkdtempSync(join(tmpdir(), 'ochote-')), 'test.day.json')
+    writeFileSync(path, JSON.stringify({ ...day, ...change }))
+    return path
+  }
+
+  it('prints stints, wants, cost and bound', () => {
+    const { stdout, status } = ochote('timetable', '--day', dayFile(), '--seconds', '1')
+    expect(status).toBe(0)
+    expect(JSON.parse(stdout)).toMatchObject({
+      ok: true,
+      stints: [
+        { student: 'a', vehicle: 'v', instructor: 'i', startsAt: '09:00', endsAt: '09:15' },
+        { student: 'a', vehicle: 'v', instructor: 'i', startsAt: '09:35', endsAt: '09:50' },
+      ],
+      cost: expect.closeTo(50 / 60, 9),
+      bound: expect.closeTo(50 / 60, 4),
+    })
+  })
+
+  it('prints what clashes where there is none, and ends well', () => {
+    const { stdout, status } = ochote('timetable', '--day', dayFile({ endsAt: '09:45' }), '--seconds', '2')
+    expect(status).toBe(0)
+    expect(JSON.parse(stdout)).toMatchObject({
+      ok: false,
+      clash: [{ rule: 'students[0].apartMin' }, { rule: 'endsAt' }],
+      most: { stints: [{ student: 'a' }] },
+      mends: ['a with 15 min between stints.', 'The day goes on until 09:50.', 'Fewer stints: 1 for a.'],
+    })
+  })
+
+  it.each([
+    [{ endsAt: '08:00' }, 'endsAt: found "08:00", expected a time after “startsAt”'],
+    [{ students: [{ id: 'a', stints: 2, vehicles: ['x'] }] }, 'students[0].vehicles[0]: found "x", expected the id of a vehicle'],
+    [{ instructors: [{ id: 'i' }, { id: 'i' }] }, 'instructors[1].id: found "i", expected an id of its own'],
+    [{ pauses: [{ from: '12:00', to: '11:00' }] }, 'pauses[0].to: found "11:00", expected a time after “from”'],
+  ])('refuses %j by field', (change, says) => {
+    const { status, stderr } = ochote('timetable', '--day', dayFile(change))
+    expect(status).toBe(2)
+    expect(stderr).toContain(says)
   })
 })

@@ -4,21 +4,24 @@ import { noConeEdits, usualTerms, type FieldProblem } from '@ochote/contracts'
 import {
   DEFAULT_REACTION_S,
   FIRST_SESSION_REACTION_S,
+  makeTimetable,
   markPlan,
   planCalls,
   planDocument,
   readCircuit,
+  readDayFile,
   readRunners,
   readSetup,
   readVehicle,
   releaseDocument,
   solvePlan,
-  type Outcome,
   type MarkedPlan,
+  type MilpSolver,
+  type Outcome,
 } from '@ochote/core'
 
 const USAGE =
-  'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]; ochote release --runners FILE'
+  'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]; ochote release --runners FILE; ochote timetable --day FILE [--seconds SECONDS]'
 
 /** Bad input, already in words for the person at the terminal. */
 class InputError extends Error {}
@@ -105,11 +108,23 @@ function releases(args: string[]): unknown {
   return releaseDocument(accept(runners, readRunners(readFile(runners))))
 }
 
-function answer(argv: readonly string[]): unknown {
+/** An answer within a minute, with what it takes to start. */
+const USUAL_SECONDS = '45'
+
+function timetable(args: string[], solve: MilpSolver): unknown {
+  const options = { day: { type: 'string' }, seconds: { type: 'string', default: USUAL_SECONDS } } as const
+  const { day, seconds } = parseArgs({ args, options }).values
+  if (!day) throw new InputError(`usage: ${USAGE}`)
+  const within = numberOf('seconds', seconds, 1, 3600, 'seconds')
+  return makeTimetable(accept(day, readDayFile(readFile(day))), { solve, now: () => performance.now() }, { seconds: within })
+}
+
+function answer(argv: readonly string[], solve: MilpSolver): unknown {
   const [command, ...args] = argv
   if (command === 'plan') return plan(args)
   if (command === 'calls') return calls(args)
   if (command === 'release') return releases(args)
+  if (command === 'timetable') return timetable(args, solve)
   throw new InputError(`found command ${command ?? 'nothing'}, expected: ${USAGE}`)
 }
 
@@ -129,11 +144,12 @@ export interface Printed {
 
 /**
  * Runs `ochote` with arguments; reads the files that they name.
+ * @param solve - solves the models of timetables
  * @returns one JSON document, or why there is none: bad input in words, a defect with its stack
  */
-export function ochote(argv: readonly string[]): Printed {
+export function ochote(argv: readonly string[], solve: MilpSolver): Printed {
   try {
-    return { stdout: `${JSON.stringify(answer(argv))}\n`, stderr: '', status: 0 }
+    return { stdout: `${JSON.stringify(answer(argv, solve))}\n`, stderr: '', status: 0 }
   } catch (error) {
     return { stdout: '', stderr: `${whyNot(error, argv)}\n`, status: 2 }
   }

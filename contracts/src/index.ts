@@ -1,4 +1,5 @@
 export { aimSchema, type Aim } from './aim'
+export { dayFileSchema, usualWeights, wantNames, type DayFile, type PlannedStint, type WantName } from './dayFile'
 export { runnersSchema, type Runner, type Runners } from './runners'
 export { usualTerms, type SchoolTerms } from './schoolTerms'
 export { unitsSchema, type Units } from './units'
