@@ -6,33 +6,33 @@ interface Rhythm {
   readonly lastsMin: number
   /** whether a stint may follow, and which count it then has: of its row, or since the fill */
   readonly next: (count: number, gapMin: number) => number | null
+  /** after so long another may follow whatever came before */
+  readonly longestGapMin: number
 }
 
-/** The most stints that fit a rhythm until a time, by looking at every start (dynamic programming over start and count). */
-function mostStints({ starts, lastsMin, next }: Rhythm, until: number): number {
+/**
+ * The most stints that fit a rhythm until a time, by looking at every start (dynamic programming over start and count). The first start
+ * is the earliest, and no gap is longer than the longest that is ever needed: a later start leaves no more room.
+ */
+function mostStints({ starts, lastsMin, next, longestGapMin }: Rhythm, until: number): number {
   const usable = starts.filter((t) => t + lastsMin <= until)
   const seen = new Map<number, number>()
   const after = (at: number, count: number): number => {
-    const key = at * 128 + Math.min(count, 127)
+    const key = at * 128 + count
     const known = seen.get(key)
     if (known !== undefined) return known
     const end = usable[at]! + lastsMin
     let most = 0
     for (let k = at + 1; k < usable.length; k++) {
       const gap = usable[k]! - end
-      if (gap < 0) continue
-      const now = next(count, gap)
+      const now = gap < 0 ? null : next(count, gap)
       if (now !== null) most = Math.max(most, 1 + after(k, now))
+      if (gap >= longestGapMin) break
     }
     seen.set(key, most)
     return most
   }
-  let most = 0
-  for (let k = 0; k < usable.length; k++) {
-    if (most >= usable.length - k) break
-    most = Math.max(most, 1 + after(k, 1))
-  }
-  return most
+  return usable.length === 0 ? 0 : 1 + after(0, 1)
 }
 
 /** Stints that fit the same starts or fewer, and the room there is for them. */
@@ -56,7 +56,7 @@ function roomAmong(problem: Problem, slots: readonly Slot[], starts: readonly nu
       once(`v ${gapMin} ${fillGapMin} ${perFill}`, () =>
         mostStints(
           {
-            ...{ starts, lastsMin },
+            ...{ starts, lastsMin, longestGapMin: fillGapMin },
             next: (count, gap) =>
               gap < (count % perFill === 0 ? fillGapMin : gapMin) ? null : perFill === Infinity ? 1 : (count % perFill) + 1,
           },
@@ -68,7 +68,7 @@ function roomAmong(problem: Problem, slots: readonly Slot[], starts: readonly nu
       once(`i ${i.from} ${i.until} ${i.inARow} ${i.breakMin}`, () =>
         mostStints(
           {
-            lastsMin,
+            ...{ lastsMin, longestGapMin: Math.max(problem.turnroundMin, i.breakMin) },
             starts: starts.filter((t) => t >= i.from),
             next: (count, gap) => {
               if (gap < problem.turnroundMin) return null

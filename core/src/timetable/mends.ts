@@ -11,7 +11,7 @@ const MOST_NAMED = 6
 /** What would make a timetable possible: the least easing of every rule that clashes, each by itself and each seen to work. */
 export function mendsOf(clash: readonly DayRule[], means: Means, seconds: number): string[] {
   const over = means.now() + seconds * 1000
-  const works = (now: DayFile | null) => now !== null && feasible(problemOf(now), means, EACH_S).is === 'yes'
+  const works = (now: DayFile) => feasible(problemOf(now), means, EACH_S).is === 'yes'
   return clash.flatMap(({ eased }) => {
     const by = leastThatWorks(eased, works, () => means.now() > over)
     return by === null ? [] : [eased.says(by)]
@@ -33,12 +33,12 @@ export function fewerStints(day: DayFile, stints: readonly PlannedStint[]): stri
 }
 
 /** The least easing that works: doubled until one does, then halved back. */
-function leastThatWorks({ most, day }: Easing, works: (day: DayFile | null) => boolean, isOver: () => boolean): number | null {
+function leastThatWorks({ most, day }: Easing, works: (day: DayFile) => boolean, isOver: () => boolean): number | null {
   if (most === 0) return null
   let low = 0
   let high = 1
   while (!works(day(high))) {
-    if (high >= most || day(high) === null || isOver()) return null
+    if (high >= most || isOver()) return null
     low = high
     high = Math.min(most, high * 2)
   }

@@ -123,7 +123,7 @@ function stintsOf(day: DayFile, problem: Problem, found: Pick<Found, 'start' | '
 const CLASH_SHARE = 0.45
 const MENDS_SHARE = 0.3
 /** The fullest timetable is looked for until nothing fuller was found for so long, s. */
-const PATIENCE_S = 4
+const PATIENCE_S = 10
 
 function noTimetable(day: DayFile, means: Means, asked: Asked, began: number, isProved: boolean): Timetable | NoTimetable {
   const left = Math.max(LEAST_S, asked.seconds - (means.now() - began) / 1000)

@@ -5,8 +5,8 @@ import { minutesOf, timeOf } from '../clock'
 export interface Easing {
   /** what to do, by so many steps */
   readonly says: (by: number) => string
-  /** the day eased by so many steps; null where it can't be */
-  readonly day: (by: number) => DayFile | null
+  /** the day eased by so many steps */
+  readonly day: (by: number) => DayFile
   /** steps at the most; 0 where it can't be eased */
   readonly most: number
 }
@@ -47,17 +47,13 @@ export function movedTime(
   says: (time: string) => string,
   at: (time: string) => DayFile,
 ): Easing {
-  const moved = (by: number) => {
-    const now = minutesOf(time) + (way === 'later' ? 1 : -1) * by * day.gridMin
-    return now > LATEST || now < minutesOf(day.startsAt) ? null : timeOf(now)
-  }
+  const now = minutesOf(time)
+  const room = way === 'later' ? LATEST - now : now - minutesOf(day.startsAt)
+  const moved = (by: number) => timeOf(now + (way === 'later' ? 1 : -1) * by * day.gridMin)
   return {
-    most: Math.ceil(MOST_EASED_MIN / day.gridMin),
-    says: (by) => says(moved(by) ?? time),
-    day: (by) => {
-      const now = moved(by)
-      return now === null ? null : at(now)
-    },
+    most: Math.max(0, Math.floor(Math.min(MOST_EASED_MIN, room) / day.gridMin)),
+    says: (by) => says(moved(by)),
+    day: (by) => at(moved(by)),
   }
 }
 
