@@ -10,6 +10,7 @@ const entries = {
   seed: 'server/src/demo/seedMain.ts',
   ochote: 'cli/src/main.ts',
   computeWorker: 'server/src/solutions/computeTasks.ts',
+  solveTask: 'server/src/timetables/solveTask.ts',
 }
 
 /** Packages that are not ours: they are found where they are installed. */

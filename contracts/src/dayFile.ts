@@ -47,8 +47,8 @@ const vehicleSchema = z.object({
 })
 
 const fixedSchema = z.object({ student: id, startsAt: timeOfDaySchema, vehicle: id.optional(), instructor: id.optional() })
-const plannedSchema = z.object({ student: id, vehicle: id, instructor: id, startsAt: timeOfDaySchema, endsAt: timeOfDaySchema })
-export type PlannedStint = z.infer<typeof plannedSchema>
+export const plannedStintSchema = z.object({ student: id, vehicle: id, instructor: id, startsAt: timeOfDaySchema, endsAt: timeOfDaySchema })
+export type PlannedStint = z.infer<typeof plannedStintSchema>
 
 /** The wants of a timetable, in the order in which they are listed. */
 export const wantNames = ['sameInstructor', 'evenWait', 'evenVehicles', 'earlyFinish', 'keep'] as const
@@ -67,27 +67,34 @@ const wantsSchema = z.object({
 
 type Named = readonly { readonly id: string }[]
 
+/** What a day file and a stored timetable have in common. */
+export const dayShape = {
+  startsAt: timeOfDaySchema,
+  endsAt: timeOfDaySchema,
+  gridMin: z.number().int().min(1, 'whole minutes from 1 to 60').max(60, 'whole minutes from 1 to 60').default(5),
+  pauses: z.array(spanSchema).max(20).default([]),
+  stintMin: lasts,
+  turnroundMin: minutes(240).default(0),
+  onTrackAtOnce: count.optional(),
+  students: z.array(studentSchema).max(MOST),
+  instructors: z.array(instructorSchema).max(MOST),
+  vehicles: z.array(vehicleSchema).max(MOST),
+  groups: z
+    .array(z.object({ id, windows: z.array(spanSchema).max(20) }))
+    .max(40)
+    .default([]),
+  wants: wantsSchema.default(usualWeights),
+}
+
 /** A day file (`*.day.json`): who is there, what they need, what is fixed, and what is wanted. */
 export const dayFileSchema = z
   .object({
     ochote: z.object({ format: z.literal('day'), version: z.literal(1) }),
-    startsAt: timeOfDaySchema,
-    endsAt: timeOfDaySchema,
-    gridMin: z.number().int().min(1, 'whole minutes from 1 to 60').max(60, 'whole minutes from 1 to 60').default(5),
-    pauses: z.array(spanSchema).max(20).default([]),
-    stintMin: lasts,
-    turnroundMin: minutes(240).default(0),
-    onTrackAtOnce: count.optional(),
-    students: z.array(studentSchema).max(MOST),
-    instructors: z.array(instructorSchema).max(MOST),
-    vehicles: z.array(vehicleSchema).max(MOST),
-    groups: z
-      .array(z.object({ id, windows: z.array(spanSchema).max(20) }))
-      .max(40)
-      .default([]),
+    ...dayShape,
+    /** what is not fixed begins no earlier: the day is running already */
+    notBefore: timeOfDaySchema.optional(),
     fixed: z.array(fixedSchema).max(2000).default([]),
-    was: z.array(plannedSchema).max(2000).default([]),
-    wants: wantsSchema.default(usualWeights),
+    was: z.array(plannedStintSchema).max(2000).default([]),
   })
   .superRefine((day, ctx) => {
     const expect = (isGood: boolean, path: (string | number)[], message: string) => {

@@ -1,5 +1,20 @@
 export { aimSchema, type Aim } from './aim'
 export { dayFileSchema, usualWeights, wantNames, type DayFile, type PlannedStint, type WantName } from './dayFile'
+export {
+  solveSchema,
+  solvingSchema,
+  tellSchema,
+  timetableDraftSchema,
+  timetableSaveSchema,
+  timetableSchema,
+  type FoundTimetable,
+  type NoTimetableFound,
+  type Solve,
+  type Solving,
+  type StoredTimetable,
+  type TimetableDraft,
+  type TimetablePlace,
+} from './timetable'
 export { runnersSchema, type Runner, type Runners } from './runners'
 export { usualTerms, type SchoolTerms } from './schoolTerms'
 export { unitsSchema, type Units } from './units'

@@ -29,6 +29,7 @@ import { Solver } from './solutions/solver'
 import { repositoriesOf } from './repositories'
 import { schoolRoutes } from './school/schoolRoutes'
 import { stintRoutes } from './stints/stintRoutes'
+import { timetableRoutes } from './timetables/timetableRoutes'
 import { vehicleTypeRoutes } from './vehicleTypes/vehicleTypeRoutes'
 
 interface AppOptions {
@@ -93,6 +94,7 @@ export function createApp({ db, log, pool, now = () => new Date(), webDir, pin =
     .use('/log', logRoutes(all))
     .use('/people', personRoutes(all))
     .use('/days', dayRoutes(all))
+    .use(timetableRoutes(all))
     .use('/plans', planRoutes(all, pool, solver, now))
     .use('/solutions', solutionRoutes(all, solver))
     .use('/stints', stintRoutes(all, solver, now))

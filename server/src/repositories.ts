@@ -15,6 +15,7 @@ import { stintRepository } from './stints/stintRepository'
 import { databaseIdentity } from './db/databaseIdentity'
 import { UnreadableRows } from './db/unreadableRows'
 import { writeCount } from './db/writeCount'
+import { timetableRepository } from './timetables/timetableRepository'
 import { vehicleTypeRepository } from './vehicleTypes/vehicleTypeRepository'
 
 const byNoun = (db: Knex, unreadable: UnreadableRows) => ({
@@ -31,6 +32,7 @@ const byNoun = (db: Knex, unreadable: UnreadableRows) => ({
   sessions: sessionRepository(db, unreadable),
   solutions: solutionRepository(db),
   stints: stintRepository(db, unreadable),
+  timetables: timetableRepository(db, unreadable),
   vehicleTypes: vehicleTypeRepository(db, unreadable),
 })
 export type ByNoun = ReturnType<typeof byNoun>

@@ -1,5 +1,5 @@
 import type { DayFile, PlannedStint } from '@ochote/contracts'
-import { minutesOf, timeOf } from './clock'
+import { minutesOf, clockTimeOf } from './clock'
 
 /** A hard rule of a day that a timetable breaks. */
 export interface Breach {
@@ -136,7 +136,7 @@ export function breaches(day: DayFile, stints: readonly PlannedStint[], isWhole 
       const who = day.students.find((s) => s.id === fixed.student)
       add(
         `fixed[${k}]`,
-        `The stint of ${who ? nameOf(who) : fixed.student} at ${timeOf(minutesOf(fixed.startsAt))} is fixed, and it is not there.`,
+        `The stint of ${who ? nameOf(who) : fixed.student} at ${clockTimeOf(minutesOf(fixed.startsAt))} is fixed, and it is not there.`,
       )
     }
   })

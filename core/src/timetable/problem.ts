@@ -52,6 +52,7 @@ export interface Problem {
 export function problemOf(day: DayFile): Problem {
   const from = minutesOf(day.startsAt)
   const until = minutesOf(day.endsAt)
+  const notBefore = day.notBefore === undefined ? from : minutesOf(day.notBefore)
   const place = (list: readonly { id: string }[]) => new Map(list.map((one, k) => [one.id, k]))
   const vehicleAt = place(day.vehicles)
   const instructorAt = place(day.instructors)
@@ -89,7 +90,8 @@ export function problemOf(day: DayFile): Problem {
       })
     }
     if (fixed.length > student.stints) overfixed.push(k)
-    for (let n = fixed.length; n < student.stints; n++) slots.push({ student: k, isFixed: false, starts, vehicles, instructors })
+    const free = starts.filter((t) => t >= notBefore)
+    for (let n = fixed.length; n < student.stints; n++) slots.push({ student: k, isFixed: false, starts: free, vehicles, instructors })
   })
 
   return {

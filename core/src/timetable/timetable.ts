@@ -3,7 +3,7 @@ import { boundOf } from './bound'
 import { breaches } from './breaches'
 import { tooMany } from './capacity'
 import { smallestClash } from './clash'
-import { timeOf } from './clock'
+import { clockTimeOf } from './clock'
 import { isPlainlyImpossible, type Means } from './feasible'
 import { fewerStints, mendsOf } from './mends'
 import { columnsOf, dayModel } from './model'
@@ -113,7 +113,7 @@ function stintsOf(day: DayFile, problem: Problem, found: Pick<Found, 'start' | '
     const vehicle = day.vehicles[found.vehicle[k]!]
     const instructor = day.instructors[found.instructor[k]!]
     if (start < 0 || !vehicle || !instructor) return []
-    const times = { startsAt: timeOf(start), endsAt: timeOf(start + problem.students[slot.student]!.lastsMin) }
+    const times = { startsAt: clockTimeOf(start), endsAt: clockTimeOf(start + problem.students[slot.student]!.lastsMin) }
     return [{ student: day.students[slot.student]!.id, vehicle: vehicle.id, instructor: instructor.id, ...times }]
   })
   return stints.sort((a, b) => (a.startsAt < b.startsAt ? -1 : a.startsAt > b.startsAt ? 1 : 0))

@@ -1,5 +1,5 @@
 import type { DayFile } from '@ochote/contracts'
-import { minutesOf, timeOf } from '../clock'
+import { minutesOf, clockTimeOf } from '../clock'
 
 /** A change of a day in even steps, from small to large. */
 export interface Easing {
@@ -49,7 +49,7 @@ export function movedTime(
 ): Easing {
   const now = minutesOf(time)
   const room = way === 'later' ? LATEST - now : now - minutesOf(day.startsAt)
-  const moved = (by: number) => timeOf(now + (way === 'later' ? 1 : -1) * by * day.gridMin)
+  const moved = (by: number) => clockTimeOf(now + (way === 'later' ? 1 : -1) * by * day.gridMin)
   return {
     most: Math.max(0, Math.floor(Math.min(MOST_EASED_MIN, room) / day.gridMin)),
     says: (by) => says(moved(by)),
