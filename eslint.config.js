@@ -67,7 +67,7 @@ const coreBans = [
 ]
 
 const webBans = [serverCode, node, simulator]
-const webStages = ['today', 'plan', 'brief', 'run', 'debrief', 'progress', 'library', 'circuit', 'vehicle']
+const webStages = ['today', 'timetable', 'plan', 'brief', 'run', 'debrief', 'progress', 'library', 'circuit', 'vehicle']
 /** Folders that the stages share. Each may import those before it. */
 const webShared = [
   ...[

@@ -18,7 +18,7 @@ const unit = (project) => ({
     ...['--reporter=default', '--reporter=json', `--outputFile.json=test-results/unit-${project}.json`],
   ],
 })
-const parts = ['library', 'day', 'live', 'lost']
+const parts = ['library', 'day', 'live', 'lost', 'timetable']
 
 await step('Install', () => runBeside([...packages(), ...browser()]))
 installed()

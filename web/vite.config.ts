@@ -24,7 +24,15 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
         // the charts and the PDF kit are as large as everything else together: they are kept once they have been used
-        globIgnores: ['**/Chart-*.js', '**/pdfStyles-*.js'],
+        // so are the timetable's pages, which an office makes
+        globIgnores: [
+          '**/Chart-*.js',
+          '**/pdfStyles-*.js',
+          '**/TimetablePage-*.js',
+          '**/SheetsPage-*.js',
+          '**/sheetCalendar-*.js',
+          '**/sheetsPdf-*.js',
+        ],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
         runtimeCaching: [

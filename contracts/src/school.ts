@@ -79,6 +79,15 @@ export const callLanguageSchema = z.object({
 })
 export type CallLanguage = z.infer<typeof callLanguageSchema>
 
+function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name })
+    return true
+  } catch {
+    return false
+  }
+}
+
 /** A school's settings for all its days. */
 const schoolDraftSchema = z.object({
   name: z.string().trim().min(1, 'a name').max(80),
@@ -86,6 +95,8 @@ const schoolDraftSchema = z.object({
   calls: callLanguageSchema,
   ground: groundSchema.default(usualGround),
   units: unitsSchema.default('metric'),
+  /** the zone that the school's times are in, such as Europe/Vienna; null for the device's own */
+  timeZone: z.string().max(60).refine(isTimeZone, 'a time zone such as Europe/Vienna').nullable().default(null),
 })
 export type SchoolDraft = z.infer<typeof schoolDraftSchema>
 export const schoolSchema = schoolDraftSchema.extend({ version: z.number().int().min(1) })

@@ -48,6 +48,11 @@ const stages: RouteObject[] = [
   { index: true, element: <TodayPage /> },
   { path: 'days', lazy: async () => ({ Component: (await import('./today/DaysPage')).DaysPage }) },
   { path: 'days/:dayId', element: <DayPage /> },
+  { path: 'days/:dayId/timetable', lazy: async () => ({ Component: (await import('./timetable/TimetablePage')).TimetablePage }) },
+  {
+    path: 'days/:dayId/timetable/sheets',
+    lazy: async () => ({ Component: (await import('./timetable/sheets/SheetsPage')).SheetsPage }),
+  },
   { path: 'days/:dayId/plan/:planId?', lazy: async () => ({ Component: (await import('./plan/PlanPage')).PlanPage }) },
   {
     path: 'days/:dayId/plan/:planId/placing',

@@ -307,7 +307,14 @@ export async function seed(all: Repositories, today: string): Promise<boolean> {
     else await all.stints.add(stint)
   }
   await all.schools.save(
-    { name: 'Longdyke Driver Training', meeting: [...defaultMeeting], calls: defaultCalls, ground: usualGround, units: 'metric' },
+    {
+      name: 'Longdyke Driver Training',
+      meeting: [...defaultMeeting],
+      calls: defaultCalls,
+      ground: usualGround,
+      units: 'metric',
+      timeZone: null,
+    },
     1,
   )
   await holdMeetings(all, firstDay, secondDay)

@@ -19,6 +19,7 @@ const defaultSchool: School = {
   calls: defaultCalls,
   ground: usualGround,
   units: 'metric',
+  timeZone: null,
   version: 1,
 }
 

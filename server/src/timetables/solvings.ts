@@ -12,6 +12,8 @@ const MOST_AT_ONCE = 2
 const KEPT_MS = 10 * 60_000
 /** A search whose page has gone is stopped when nobody has asked for so long, ms. */
 const UNWATCHED_MS = 60_000
+/** A search that is asked to stop has so long to end by itself, ms. */
+const STOPS_WITHIN_MS = 1_500
 
 interface Running {
   readonly worker: Worker
@@ -19,6 +21,8 @@ interface Running {
   readonly beganMs: number
   askedMs: number
   state: Solving
+  /** @param problem - why it ends, in words; null where it was done or stopped */
+  readonly end: (problem: string | null) => void
 }
 
 /** Built, a thread is plain JavaScript; from its source, it is brought in by the loader. */
@@ -41,11 +45,11 @@ export class Solvings {
     const worker = new Worker(threadFile(), { workerData: task })
     const id = randomUUID()
     const state: Solving = { id, isOver: false, seconds: 0, best: null, none: null, problem: null }
-    const one: Running = { worker, stop: new Int32Array(stop), beganMs: Date.now(), askedMs: Date.now(), state }
     const end = (problem: string | null) => {
       one.state = { ...this.timed(one), isOver: true, problem }
       void worker.terminate()
     }
+    const one: Running = { worker, stop: new Int32Array(stop), beganMs: Date.now(), askedMs: Date.now(), state, end }
     worker.on('message', (news: SolveNews) => {
       if ('isOver' in news) end(null)
       else one.state = { ...one.state, ...news }
@@ -66,10 +70,12 @@ export class Solvings {
   }
 
   /** Asks a search to end with the best it has. */
-  stop(id: string): boolean {
+  stop(id: string): void {
     const one = this.running.get(id)
-    if (one) Atomics.store(one.stop, 0, 1)
-    return one !== undefined
+    if (!one || one.state.isOver) return
+    Atomics.store(one.stop, 0, 1)
+    // in the middle of a model the flag is not looked at
+    setTimeout(() => !one.state.isOver && one.end(null), STOPS_WITHIN_MS).unref()
   }
 
   private timed({ state, beganMs }: Running): Solving {

@@ -1,4 +1,4 @@
-import { Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material'
+import { Autocomplete, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import type { School, Units } from '@ochote/contracts'
 import { schoolQuery } from '../api/queries'
@@ -8,7 +8,7 @@ import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useSchoolDraft } from './useSchoolDraft'
 
-/** What holds for the whole school: its name, and the units that everything is said in. */
+/** What holds for the whole school: its name, the units that everything is said in, and its time zone. */
 export function SchoolBoard() {
   const school = useQuery({ ...schoolQuery, refetchOnWindowFocus: false })
   return <Loaded query={school}>{(data) => <AboutSchool school={data} />}</Loaded>
@@ -51,6 +51,15 @@ function AboutSchool({ school }: { school: School }) {
           files.
         </Typography>
       </Stack>
+      <Autocomplete
+        size="small"
+        options={Intl.supportedValuesOf('timeZone')}
+        value={draft.timeZone}
+        onChange={(_e, timeZone) => change({ ...draft, timeZone })}
+        renderInput={(input) => (
+          <TextField {...input} label="Time zone" helperText="Times in calendars are in it. Without one, each device uses its own." />
+        )}
+      />
     </Stack>
   )
 }

@@ -8,25 +8,26 @@ import { useAutosave } from '../autosave/useAutosave'
 interface SchoolAbout {
   readonly name: string
   readonly units: Units
+  readonly timeZone: string | null
 }
-const typedSchema = z.object({ name: z.string(), units: unitsSchema })
+const typedSchema = z.object({ name: z.string(), units: unitsSchema, timeZone: z.string().nullable() })
 const isComplete = ({ name }: SchoolAbout) => name.trim() !== ''
-const held = ({ name, units, version }: School) => ({ draft: { name, units }, version })
+const held = ({ name, units, timeZone, version }: School) => ({ draft: { name, units, timeZone }, version })
 
-/** The school's name and units, saved by themselves. Calls are said in the same units. */
+/** The school's name, units and time zone, saved by themselves. Calls are said in the same units. */
 export function useSchoolDraft(school: School) {
   const client = useQueryClient()
   const { queryKey } = schoolQuery
   return useAutosave({
     path: '/api/school#about',
     stored: held(school),
-    put: async ({ name, units }: SchoolAbout, fromVersion) => {
+    put: async ({ name, units, timeZone }: SchoolAbout, fromVersion) => {
       const { version: _, ...before } = client.getQueryData(queryKey) ?? school
       const calls = { ...before.calls, unit: units === 'imperial' ? ('yd' as const) : ('m' as const) }
-      const body = { school: { ...before, name: name.trim(), units, calls }, fromVersion }
+      const body = { school: { ...before, name: name.trim(), units, timeZone, calls }, fromVersion }
       const stored = await request(schoolSchema, '/api/school', { method: 'PUT', body })
       client.setQueryData(queryKey, stored)
-      return { draft: { name, units }, version: stored.version }
+      return { draft: { name, units, timeZone }, version: stored.version }
     },
     load: async () => held(await client.fetchQuery({ ...schoolQuery, staleTime: 0 })),
     read: (kept) => typedSchema.parse(kept),

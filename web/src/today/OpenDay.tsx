@@ -1,4 +1,4 @@
-import { ArrowForward, EditOutlined } from '@mui/icons-material'
+import { ArrowForward, CalendarViewDayOutlined, EditOutlined } from '@mui/icons-material'
 import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
@@ -44,9 +44,14 @@ function OpenedDay({ day }: { day: DayView }) {
       title={day.name}
       caution
       actions={
-        <Button startIcon={<EditOutlined />} onClick={() => setIsChanging(true)}>
-          Change the day
-        </Button>
+        <>
+          <Button startIcon={<CalendarViewDayOutlined />} component={RouterLink} to={stagePath(day.id, 'timetable')}>
+            Timetable
+          </Button>
+          <Button startIcon={<EditOutlined />} onClick={() => setIsChanging(true)}>
+            Change the day
+          </Button>
+        </>
       }
     >
       <Typography color="text.secondary" sx={{ mt: -2 }}>

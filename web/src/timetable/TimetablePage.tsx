@@ -1,0 +1,263 @@
+import { PlayArrow } from '@mui/icons-material'
+import {
+  Alert,
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  Stack,
+  Tab,
+  Tabs,
+  TextField,
+  Typography,
+} from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { useMemo, useState } from 'react'
+import { Link as RouterLink, useParams } from 'react-router'
+import { v7 as uuid } from 'uuid'
+import type { DayView, StoredTimetable, TimetableDraft } from '@ochote/contracts'
+import { changesOf, costOf, dayFileOf, placesOf, plannedStints, wantsOf } from '@ochote/core'
+import { dayQuery } from '../api/queries'
+import { SaveState } from '../autosave/SaveState'
+import { ConflictDialog } from '../problem/ConflictDialog'
+import { Loaded } from '../problem/Loaded'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { EmptyState } from '../shell/EmptyState'
+import { Page } from '../shell/Page'
+import { Board } from './Board'
+import { Changes } from './Changes'
+import { ChosenStint } from './ChosenStint'
+import { clashesOf, columnKinds, firstFree, lacking, type ColumnKind } from './moves'
+import { named, useNames } from './names'
+import { RulesAndWants } from './RulesAndWants'
+import { SolvePanel } from './SolvePanel'
+import { useSolving } from './useSolving'
+import { useTell, useTimetable } from './useTimetable'
+import { WantsTable } from './WantsTable'
+import { WhoIsThere } from './WhoIsThere'
+import { timetableQuery } from './timetableQuery'
+
+const SECONDS = 60
+const columnWords: Readonly<Record<ColumnKind, string>> = { vehicle: 'By car', instructor: 'By instructor', student: 'By student' }
+
+/** A day's timetable: who is there and what they need, the board, and a search for a better one. */
+export function TimetablePage() {
+  const { dayId = '' } = useParams()
+  const day = useQuery(dayQuery(dayId))
+  const timetable = useQuery(timetableQuery(dayId))
+  return (
+    <Loaded query={day}>
+      {(data) => <Loaded query={timetable}>{(stored) => <OpenTimetable key={dayId} day={data} stored={stored} />}</Loaded>}
+    </Loaded>
+  )
+}
+
+function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable }) {
+  const state = useTimetable(day.id, stored)
+  const names = useNames(day)
+  const solving = useSolving(day.id)
+  const [tab, setTab] = useState<'board' | 'who' | 'rules'>(state.draft.students.length === 0 ? 'who' : 'board')
+  const [columns, setColumns] = useState<ColumnKind>('vehicle')
+  const [chosen, setChosen] = useState<string | null>(null)
+  const [from, setFrom] = useState('')
+  const [isTelling, setIsTelling] = useState(false)
+  const tell = useTell(day.id, () => setIsTelling(false))
+  const { draft, change } = state
+  const full = useMemo(() => named(draft, names), [draft, names])
+  const clashes = useMemo(() => clashesOf(full), [full])
+  const wrong = useMemo(() => {
+    const by = new Map<string, string[]>()
+    for (const { stints, says } of clashes)
+      for (const at of stints) {
+        const { id } = draft.places[at]!
+        by.set(id, [...(by.get(id) ?? []), says])
+      }
+    return by
+  }, [clashes, draft.places])
+  const driven = useMemo(() => new Set(stored.driven), [stored.driven])
+  const lacks = lacking(draft)
+  const place = draft.places.find((one) => one.id === chosen) ?? null
+  const wants = wantsOf(dayFileOf(draft, stored.told, null), plannedStints(draft))
+  const best = solving.state?.best ?? null
+  const proposed = useMemo(() => (best ? placesOf(draft, best.stints, uuid) : []), [draft, best])
+  const untold = changesOf(stored.told, draft.places).length
+  const take = (next: TimetableDraft) => {
+    change(next)
+    solving.stop()
+    solving.drop()
+  }
+  const solve = () => {
+    setTab('board')
+    solving.start({ draft: full, seconds: SECONDS, from: from === '' ? null : from })
+  }
+  const isEmpty = draft.students.length === 0
+  return (
+    <Page
+      title="Timetable"
+      actions={
+        <>
+          <SaveState state={state} before="Made from the day’s stints, not saved" />
+          <Button component={RouterLink} to="sheets">
+            Day sheets
+          </Button>
+          <Button variant={untold > 0 ? 'contained' : 'outlined'} disabled={untold === 0} onClick={() => setIsTelling(true)}>
+            {untold === 0 ? 'Everybody is told' : `Tell everybody: ${untold}`}
+          </Button>
+        </>
+      }
+    >
+      {state.error && <ProblemNotice error={state.error} onRetry={state.retry} />}
+      <ConflictDialog what="timetable" conflict={state.conflict} />
+      <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap', alignItems: 'center', mt: -1.5 }}>
+        <Tabs value={tab} onChange={(_e, next: typeof tab) => setTab(next)} aria-label="Parts of the timetable">
+          <Tab value="board" label="Board" />
+          <Tab value="who" label="Who is there" />
+          <Tab value="rules" label="Rules and wants" />
+        </Tabs>
+        <Box sx={{ flex: 1 }} />
+        <TextField
+          select
+          size="small"
+          label="Keep what begins before"
+          value={from}
+          sx={{ minWidth: 190 }}
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+          onChange={(e) => setFrom(e.target.value)}
+        >
+          <MenuItem value="">only what is fixed</MenuItem>
+          {starts(draft).map((time) => (
+            <MenuItem key={time} value={time}>
+              {time}
+            </MenuItem>
+          ))}
+        </TextField>
+        <Button
+          variant="contained"
+          startIcon={<PlayArrow />}
+          disabled={isEmpty || solving.isStarting || solving.state?.isOver === false}
+          onClick={solve}
+        >
+          Find a timetable
+        </Button>
+      </Stack>
+      {tab === 'who' && (
+        <WhoIsThere
+          draft={draft}
+          names={names}
+          isNeeded={(id) => draft.places.some((p) => driven.has(p.id) && [p.student, p.vehicle, p.instructor].includes(id))}
+          onChange={change}
+        />
+      )}
+      {tab === 'rules' && <RulesAndWants draft={draft} onChange={change} />}
+      {tab === 'board' &&
+        (isEmpty ? (
+          <EmptyState
+            title="Nobody is there yet"
+            action={
+              <Button variant="contained" onClick={() => setTab('who')}>
+                Say who is there
+              </Button>
+            }
+          >
+            Say who drives and who teaches, from when to when, and which cars there are. Then a timetable can be found.
+          </EmptyState>
+        ) : (
+          <Box
+            sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,1fr) 350px' }, gap: 2.5, alignItems: 'start' }}
+          >
+            <Stack sx={{ gap: 1.5, minWidth: 0 }}>
+              <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap', alignItems: 'center' }}>
+                <TextField
+                  select
+                  size="small"
+                  hiddenLabel
+                  value={columns}
+                  slotProps={{ select: { 'aria-label': 'Columns' } }}
+                  onChange={(e) => setColumns(columnKinds.find((kind) => kind === e.target.value) ?? columns)}
+                >
+                  {columnKinds.map((kind) => (
+                    <MenuItem key={kind} value={kind}>
+                      {columnWords[kind]}
+                    </MenuItem>
+                  ))}
+                </TextField>
+                {lacks.map(({ student, stints }) => (
+                  <Button
+                    key={student}
+                    size="small"
+                    variant="outlined"
+                    onClick={() => {
+                      const free = firstFree(draft, student, uuid())
+                      if (!free) return
+                      change({ ...draft, places: [...draft.places, free] })
+                      setChosen(free.id)
+                    }}
+                  >
+                    Place {names.of(student)}, {stints} to go
+                  </Button>
+                ))}
+              </Stack>
+              <Board {...{ draft, names, columns, wrong, driven, chosen }} onChoose={setChosen} onChange={(next) => change(next)} />
+            </Stack>
+            <Stack sx={{ gap: 2.5 }}>
+              <SolvePanel
+                {...{ solving, names, proposed }}
+                places={draft.places}
+                onTake={() => take({ ...draft, places: proposed })}
+                onTakeMost={(none) => take({ ...draft, places: placesOf(draft, none.most, uuid) })}
+              />
+              {place && (
+                <ChosenStint
+                  {...{ draft, place, names }}
+                  wrong={wrong.get(place.id) ?? []}
+                  isDriven={driven.has(place.id)}
+                  onChange={change}
+                />
+              )}
+              <Box component="section" aria-label="Clashes">
+                <Typography variant="h2">{clashes.length === 0 ? 'No clashes' : `Clashes, ${clashes.length}`}</Typography>
+                <Box component="ul" sx={{ my: 0.5, pl: 2.5 }}>
+                  {clashes.map(({ rule, says }) => (
+                    <li key={`${rule} ${says}`}>{says}</li>
+                  ))}
+                </Box>
+              </Box>
+              <Box>
+                <Typography variant="h2">On the board now</Typography>
+                <WantsTable wants={wants} cost={costOf(wants)} />
+              </Box>
+            </Stack>
+          </Box>
+        ))}
+      <Dialog open={isTelling} onClose={() => setIsTelling(false)} aria-labelledby="tell-title" fullWidth maxWidth="sm">
+        <DialogTitle id="tell-title">Tell everybody</DialogTitle>
+        <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
+          {tell.error && <ProblemNotice error={tell.error} />}
+          {clashes.length > 0 && (
+            <Alert severity="warning">
+              The board has {clashes.length === 1 ? 'a clash' : `${clashes.length} clashes`}. Nobody can be in two places.
+            </Alert>
+          )}
+          <Typography>Today, the wall and the seats follow this timetable from now on. What has been driven stays.</Typography>
+          <Changes was={stored.told} now={draft.places} names={names} title="Whom to tell what" />
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={() => setIsTelling(false)}>Not yet</Button>
+          <Button
+            variant="contained"
+            disabled={state.saving !== 'saved' || state.version === 0 || tell.isPending}
+            onClick={() => tell.mutate(state.version)}
+          >
+            Everybody is told
+          </Button>
+        </DialogActions>
+      </Dialog>
+    </Page>
+  )
+}
+
+/** Starts that are on the board, for “from now on”. */
+const starts = (draft: TimetableDraft) => [...new Set(draft.places.map((place) => place.startsAt))].sort()
