@@ -151,6 +151,9 @@ export {
 export { vehicleTypeImportSchema, vehicleTypeSaveSchema, vehicleTypeSchema, type VehicleType } from './vehicleType'
 export { carDraftSchema, carSaveSchema, carSchema, type Car, type CarDraft } from './car'
 export {
+  eraseSchema,
+  nothingKnown,
+  peopleAddSchema,
   personAddSchema,
   personDraftSchema,
   personNameSchema,

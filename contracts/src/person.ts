@@ -2,7 +2,39 @@ import * as z from 'zod'
 
 const id = z.uuid()
 
+const LONGEST_CONTACT = 120
+
+/** How to reach someone, and what is known of them besides. */
+const aboutShape = {
+  email: z.string().trim().max(LONGEST_CONTACT),
+  phone: z.string().trim().max(LONGEST_CONTACT),
+  emergencyContact: z.string().trim().max(LONGEST_CONTACT),
+  /** the licence held, in the school's words */
+  licence: z.string().trim().max(LONGEST_CONTACT),
+  /** anything an instructor must know before the stint */
+  mustKnow: z.string().max(400),
+  /** what an instructor may teach in */
+  teaches: z.string().max(200),
+  /** the last day on which an instructor's qualification holds; null where it has no end or is not known */
+  qualifiedUntil: z.iso.date('a date such as 2027-03-31').nullable(),
+}
+/** Nothing said: so pages from before these fields can still save. */
+export const nothingKnown = {
+  ...{ email: '', phone: '', emergencyContact: '', licence: '', mustKnow: '', teaches: '' },
+  qualifiedUntil: null,
+}
+const withDefaults = {
+  email: aboutShape.email.default(''),
+  phone: aboutShape.phone.default(''),
+  emergencyContact: aboutShape.emergencyContact.default(''),
+  licence: aboutShape.licence.default(''),
+  mustKnow: aboutShape.mustKnow.default(''),
+  teaches: aboutShape.teaches.default(''),
+  qualifiedUntil: aboutShape.qualifiedUntil.default(null),
+}
+
 export const personSchema = z.object({
+  ...withDefaults,
   id,
   name: z.string().trim().min(1).max(80),
   role: z.enum(['student', 'instructor']),
@@ -30,6 +62,10 @@ export const personDraftSchema = personSchema.omit({ id: true, version: true }).
 export type PersonDraft = z.infer<typeof personDraftSchema>
 export const personAddSchema = z.object({ id, person: personDraftSchema })
 /** The fields of a person that change; the rest stays. */
-const personChangeSchema = personDraftSchema.partial()
+const personChangeSchema = personDraftSchema.extend(aboutShape).partial()
 export type PersonChange = z.infer<typeof personChangeSchema>
 export const personSaveSchema = z.object({ change: personChangeSchema, fromVersion: z.number().int().min(1) })
+/** Many people at once, all of them or none. */
+export const peopleAddSchema = z.object({ people: z.array(personAddSchema).min(1).max(500) })
+/** Takes someone's name and details away for good. */
+export const eraseSchema = z.object({ fromVersion: z.number().int().min(1) })

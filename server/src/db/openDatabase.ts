@@ -13,6 +13,7 @@ import * as shapes from './migrations/2026_11_29_shapes'
 import * as archive from './migrations/2026_11_29_archive'
 import * as durability from './migrations/2026_11_29_durability'
 import * as tiedAims from './migrations/2026_11_29_tied_aims'
+import * as peopleDetails from './migrations/2026_11_29_people_details'
 import * as timetables from './migrations/2026_11_29_timetables'
 
 interface NamedMigration extends Knex.Migration {
@@ -33,6 +34,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_29_archive', ...archive },
   { name: '2026_11_29_tied_aims', ...tiedAims },
   { name: '2026_11_29_timetables', ...timetables },
+  { name: '2026_11_29_people_details', ...peopleDetails },
 ]
 
 export const migrationNames: readonly string[] = migrations.map((migration) => migration.name)

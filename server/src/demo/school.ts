@@ -1,9 +1,10 @@
-import { vehicleSchema, type MarkerScheme, type Person, type Car, type VehicleType } from '@ochote/contracts'
+import { nothingKnown, vehicleSchema, type MarkerScheme, type Person, type Car, type VehicleType } from '@ochote/contracts'
 import { demoId } from './demoId'
 
 /** Longdyke Driver Training's people, vehicles and markers. All made up. */
 
 const student = (name: string, experience: string, wishes: string, push: Person['push'] = null, talk: Person['talk'] = null): Person => ({
+  ...nothingKnown,
   id: demoId(`student/${name}`),
   name,
   role: 'student',
@@ -27,6 +28,7 @@ export const students: readonly Person[] = [
 ]
 
 const instructor = (name: string, experience: string, wordsPerSecond: number | null): Person => ({
+  ...nothingKnown,
   id: demoId(`instructor/${name}`),
   name,
   role: 'instructor',

@@ -2,7 +2,7 @@ import type { Knex } from 'knex'
 import { archiving, listed, type Which } from '../db/archive'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import type { UnreadableRows } from '../db/unreadableRows'
-import { personNameSchema, personSchema, type Person, type PersonChange, type PersonName } from '@ochote/contracts'
+import { nothingKnown, personNameSchema, personSchema, type Person, type PersonChange, type PersonName } from '@ochote/contracts'
 
 interface PersonRow {
   id: string
@@ -13,19 +13,35 @@ interface PersonRow {
   push: string | null
   talk: string | null
   words_per_second: number | null
+  email: string
+  phone: string
+  emergency_contact: string
+  licence: string
+  must_know: string
+  teaches: string
+  qualified_until: string | null
   version: number
 }
 
-const toPerson = ({ words_per_second, ...row }: PersonRow): Person => personSchema.parse({ ...row, wordsPerSecond: words_per_second })
+const toPerson = ({ words_per_second, emergency_contact, must_know, qualified_until, ...row }: PersonRow): Person =>
+  personSchema.parse({
+    ...row,
+    ...{ wordsPerSecond: words_per_second, emergencyContact: emergency_contact, mustKnow: must_know, qualifiedUntil: qualified_until },
+  })
 
 /** Stands for someone whose row cannot be read, so that their stints are still shown. */
 const NAMELESS = '(name can’t be read)'
 
+const columnNames: Partial<Record<string, string>> = {
+  ...{ wordsPerSecond: 'words_per_second', emergencyContact: 'emergency_contact' },
+  ...{ mustKnow: 'must_know', qualifiedUntil: 'qualified_until' },
+}
+
 /** The columns of the fields given. */
-const columns = ({ wordsPerSecond, ...rest }: PersonChange) => ({
-  ...rest,
-  ...(wordsPerSecond === undefined ? {} : { words_per_second: wordsPerSecond }),
-})
+const columns = (change: PersonChange) =>
+  Object.fromEntries(
+    Object.entries(change).flatMap(([field, value]) => (value === undefined ? [] : [[columnNames[field] ?? field, value]])),
+  )
 
 /** Stored people. */
 export function personRepository(db: Knex, unreadable: UnreadableRows) {
@@ -58,5 +74,15 @@ export function personRepository(db: Knex, unreadable: UnreadableRows) {
     save: (id: string, change: PersonChange, fromVersion: number): Promise<Saved> =>
       saveVersioned(db, 'people', { id }, columns(change), fromVersion),
     setArchived: archiving(db, 'people'),
+    /** Takes a name and everything said about someone away for good; what they drove stays under the role they had. */
+    erase: async (id: string, role: Person['role'], fromVersion: number): Promise<Saved> => {
+      const nothing = { experience: '', wishes: '', push: null, talk: null, ...nothingKnown }
+      const saved = await saveVersioned(db, 'people', { id }, columns({ name: `former ${role}`, ...nothing }), fromVersion)
+      if (saved !== 'conflict')
+        await rows()
+          .where({ id })
+          .update({ archived: true } as object)
+      return saved
+    },
   }
 }

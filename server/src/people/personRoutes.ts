@@ -1,6 +1,14 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { personAddSchema, personSaveSchema, personSchema, studentViewSchema, type Person } from '@ochote/contracts'
+import {
+  eraseSchema,
+  peopleAddSchema,
+  personAddSchema,
+  personSaveSchema,
+  personSchema,
+  studentViewSchema,
+  type Person,
+} from '@ochote/contracts'
 import { circuitOfDay } from '../days/circuitOfDay'
 import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
@@ -26,6 +34,22 @@ export function personRoutes(all: Repositories): Router {
       const { id, person } = parseInput(personAddSchema, req.body)
       if ((await all.people.add({ ...person, id, version: 1 })) === 'conflict') throw conflict(person.name, 1)
       answer(res, personSchema, await storedPerson({ personId: id }), 201)
+    })
+    .post('/many', async (req, res) => {
+      const { people } = parseInput(peopleAddSchema, req.body)
+      await all.transaction(async (within) => {
+        for (const { id, person } of people)
+          if ((await within.people.add({ ...person, id, version: 1 })) === 'conflict') throw conflict(person.name, 1)
+      })
+      answer(res, z.array(personSchema), await all.people.list(), 201)
+    })
+    .post('/:personId/erased', async (req, res) => {
+      const { id, role } = await storedPerson(req.params)
+      const { fromVersion } = parseInput(eraseSchema, req.body)
+      const saved = await all.people.erase(id, role, fromVersion)
+      const current = await storedPerson(req.params)
+      if (saved === 'conflict') throw conflict(current.name, current.version)
+      answer(res, personSchema, current)
     })
     .get('/:personId', async (req, res) => {
       answer(res, personSchema, await storedPerson(req.params))

@@ -1,9 +1,10 @@
-import { Add } from '@mui/icons-material'
-import { Box, Button, Stack, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material'
+import { Add, TableRowsOutlined } from '@mui/icons-material'
+import { Box, Button, Stack, Table, TableBody, TableCell, TableHead, TableRow, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
+import dayjs from 'dayjs'
 import { useState } from 'react'
 import { v7 as uuid } from 'uuid'
-import { personSchema, type Person } from '@ochote/contracts'
+import { nothingKnown, personSchema, type Person } from '@ochote/contracts'
 import { archivedQuery, peopleQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -11,19 +12,33 @@ import { ArchivedList } from '../records/ArchivedList'
 import { RowActions } from '../records/RowActions'
 import { useArchive, type Archivable } from '../records/useArchive'
 import { EmptyState } from '../shell/EmptyState'
+import { EraseDialog } from './people/EraseDialog'
+import { PasteDialog } from './people/PasteDialog'
 import { PersonDialog } from './PersonDialog'
 
 const someoneNew = (role: Person['role']): Person => ({
+  ...nothingKnown,
   ...{ id: uuid(), name: '', role, experience: '', wishes: '', push: null, talk: null, wordsPerSecond: null, version: 0 },
 })
 
 const archivable = ({ id, name }: Person): Archivable => ({ path: `/api/people/${id}`, name, queryKeys: [peopleQuery.queryKey] })
 
+/** More people than these are looked for by name. */
+const MANY = 8
+
+/** An instructor whose qualification has run out. */
+const isExpired = ({ role, qualifiedUntil }: Person) =>
+  role === 'instructor' && qualifiedUntil !== null && qualifiedUntil < dayjs().format('YYYY-MM-DD')
+
 /** Students and instructors. */
 export function PeopleBoard() {
   const people = useQuery(peopleQuery)
   const [open, setOpen] = useState<Person | null>(null)
+  const [isPasting, setIsPasting] = useState(false)
+  const [erased, setErased] = useState<Person | null>(null)
+  const [sought, setSought] = useState('')
   const { archive, error } = useArchive()
+  const isSought = (p: Person) => [p.name, p.email, p.role].some((text) => text.toLowerCase().includes(sought.trim().toLowerCase()))
   return (
     <Stack sx={{ gap: 2 }}>
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
@@ -33,6 +48,19 @@ export function PeopleBoard() {
         <Button variant="outlined" startIcon={<Add />} onClick={() => setOpen(someoneNew('instructor'))}>
           New instructor
         </Button>
+        <Button variant="outlined" startIcon={<TableRowsOutlined />} onClick={() => setIsPasting(true)}>
+          From a table
+        </Button>
+        {(people.data?.length ?? 0) > MANY && (
+          <TextField
+            size="small"
+            type="search"
+            label="Find"
+            value={sought}
+            onChange={(e) => setSought(e.target.value)}
+            sx={{ width: 220 }}
+          />
+        )}
       </Stack>
       {error && <ProblemNotice error={error} />}
       <Loaded query={people}>
@@ -50,15 +78,23 @@ export function PeopleBoard() {
                   </TableRow>
                 </TableHead>
                 <TableBody>
-                  {list.map((p) => (
+                  {list.filter(isSought).map((p) => (
                     <TableRow key={p.id}>
                       <TableCell>
                         <strong>{p.name}</strong>
                       </TableCell>
-                      <TableCell>{p.role}</TableCell>
+                      <TableCell>
+                        {p.role}
+                        {isExpired(p) && <Typography color="error">▲ qualified until {p.qualifiedUntil}</Typography>}
+                      </TableCell>
                       <TableCell>{p.experience}</TableCell>
                       <TableCell>{p.wishes}</TableCell>
-                      <RowActions name={p.name} onChange={() => setOpen(p)} onArchive={() => archive(archivable(p))} />
+                      <RowActions
+                        name={p.name}
+                        onChange={() => setOpen(p)}
+                        onArchive={() => archive(archivable(p))}
+                        onErase={() => setErased(p)}
+                      />
                     </TableRow>
                   ))}
                 </TableBody>
@@ -68,6 +104,8 @@ export function PeopleBoard() {
         }
       </Loaded>
       <ArchivedList what="people" query={archivedQuery('people', personSchema)} of={(list) => list.map(archivable)} />
+      {isPasting && people.data && <PasteDialog shelf={people.data} onClose={() => setIsPasting(false)} />}
+      {erased && <EraseDialog person={erased} onClose={() => setErased(null)} />}
       {open && <PersonDialog key={open.id} person={open} onClose={() => setOpen(null)} />}
     </Stack>
   )

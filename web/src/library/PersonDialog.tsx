@@ -1,3 +1,4 @@
+import { TextField } from '@mui/material'
 import { personDraftSchema, personSchema, type Person, type PersonDraft } from '@ochote/contracts'
 import { peopleQuery } from '../api/queries'
 import { request } from '../api/request'
@@ -65,8 +66,23 @@ export function PersonDialog({ person, onClose }: PersonDialogProps) {
       <TextLine label="Name" required autoFocus value={draft.name} most={80} onText={(name) => set({ name })} />
       <SelectField label="Role" value={draft.role} options={roles} onChange={(role) => set({ role })} />
       <TextLine label="Has driven" value={draft.experience} most={400} onText={(experience) => set({ experience })} />
+      {draft.role === 'instructor' && (
+        <>
+          <TextLine label="May teach in" value={draft.teaches} most={200} onText={(teaches) => set({ teaches })} />
+          <TextField
+            type="date"
+            size="small"
+            label="Qualified until"
+            value={draft.qualifiedUntil ?? ''}
+            slotProps={{ inputLabel: { shrink: true } }}
+            onChange={(e) => set({ qualifiedUntil: e.target.value || null })}
+          />
+        </>
+      )}
       {draft.role === 'student' && (
         <>
+          <TextLine label="Licence held" value={draft.licence} most={120} onText={(licence) => set({ licence })} />
+          <TextLine label="What the instructor must know" value={draft.mustKnow} most={400} onText={(mustKnow) => set({ mustKnow })} />
           <TextLine label="Wants" value={draft.wishes} most={400} onText={(wishes) => set({ wishes })} />
           <SelectField
             label="Likes"
@@ -82,6 +98,14 @@ export function PersonDialog({ person, onClose }: PersonDialogProps) {
           />
         </>
       )}
+      <TextLine label="E-mail" value={draft.email} most={120} onText={(email) => set({ email })} />
+      <TextLine label="Phone" value={draft.phone} most={120} onText={(phone) => set({ phone })} />
+      <TextLine
+        label="Emergency contact"
+        value={draft.emergencyContact}
+        most={120}
+        onText={(emergencyContact) => set({ emergencyContact })}
+      />
     </RecordDialog>
   )
 }

@@ -1,4 +1,4 @@
-import { ContentCopyOutlined, EditOutlined, Inventory2Outlined } from '@mui/icons-material'
+import { ContentCopyOutlined, DeleteForeverOutlined, EditOutlined, Inventory2Outlined } from '@mui/icons-material'
 import { IconButton, TableCell } from '@mui/material'
 
 interface RowActionsProps {
@@ -6,10 +6,11 @@ interface RowActionsProps {
   onChange?: () => void
   onCopy?: () => void
   onArchive?: () => void
+  onErase?: () => void
 }
 
-/** The last cell of a record's row: change it, copy it, archive it. */
-export function RowActions({ name, onChange, onCopy, onArchive }: RowActionsProps) {
+/** The last cell of a record's row: change it, copy it, archive it, erase it for good. */
+export function RowActions({ name, onChange, onCopy, onArchive, onErase }: RowActionsProps) {
   return (
     <TableCell align="right" className="no-print" sx={{ whiteSpace: 'nowrap', py: 0 }}>
       {onChange && (
@@ -25,6 +26,11 @@ export function RowActions({ name, onChange, onCopy, onArchive }: RowActionsProp
       {onArchive && (
         <IconButton size="small" title="Archive" aria-label={`Archive ${name}`} onClick={onArchive}>
           <Inventory2Outlined fontSize="small" />
+        </IconButton>
+      )}
+      {onErase && (
+        <IconButton size="small" title="Erase" aria-label={`Erase ${name}`} onClick={onErase}>
+          <DeleteForeverOutlined fontSize="small" />
         </IconButton>
       )}
     </TableCell>
