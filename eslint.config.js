@@ -82,6 +82,7 @@ const webShared = [
     'problem',
     'autosave',
     'records',
+    'school',
     'device',
     'telemetry',
     'stintLog',

@@ -72,7 +72,7 @@ test.describe.serial('from an empty folder', () => {
 
     await click(page.getByRole('link', { name: 'Ochote, today' }))
     await click(button(page, 'New day'))
-    await page.getByLabel('Name').fill('Opening day')
+    await page.getByRole('dialog').getByLabel('Name').fill('Opening day')
     await click(button(page, 'Add'))
     await expect(page.getByRole('heading', { name: 'Opening day' })).toBeVisible()
     await click(page.getByRole('link', { name: 'Make a plan' }))

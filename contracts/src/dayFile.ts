@@ -44,6 +44,8 @@ const vehicleSchema = z.object({
   stintsPerFill: count.optional(),
   fillMin: minutes(480).default(0),
   restMin: minutes(480).default(0),
+  /** from then on it is out of the day */
+  until: timeOfDaySchema.optional(),
 })
 
 const fixedSchema = z.object({ student: id, startsAt: timeOfDaySchema, vehicle: id.optional(), instructor: id.optional() })

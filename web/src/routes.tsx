@@ -67,6 +67,10 @@ const stages: RouteObject[] = [
   { path: 'days/:dayId/brief/calls/:stintId?', lazy: async () => ({ Component: (await import('./brief/CallsPage')).CallsPage }) },
   { path: 'days/:dayId/brief/:stintId?', lazy: async () => ({ Component: (await import('./brief/BriefPage')).BriefPage }) },
   { path: 'days/:dayId/run/lead/:sessionId?', lazy: async () => ({ Component: (await import('./run/lead/LeadPage')).LeadPage }) },
+  {
+    path: 'days/:dayId/run/wall/:sessionId/spacing',
+    lazy: async () => ({ Component: (await import('./run/spacing/SpacingPage')).SpacingPage }),
+  },
   { path: 'days/:dayId/run/wall/:sessionId?', lazy: async () => ({ Component: (await import('./run/wall/WallPage')).WallPage }) },
   { path: 'days/:dayId/run/:stintId?', lazy: async () => ({ Component: (await import('./run/RunPage')).RunPage }) },
   { path: 'days/:dayId/debrief/:stintId?', lazy: async () => ({ Component: (await import('./debrief/DebriefPage')).DebriefPage }) },

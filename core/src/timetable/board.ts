@@ -178,7 +178,8 @@ export class Board {
 
   private fitsVehicle(vehicle: number, start: number, end: number): boolean {
     const list = this.ofVehicle[vehicle]!
-    const { gapMin, fillGapMin, perFill } = this.problem.vehicles[vehicle]!
+    const { gapMin, fillGapMin, perFill, until } = this.problem.vehicles[vehicle]!
+    if (end > until) return false
     const at = this.placeIn(list, start)
     // the gap before the stint at place k of the list
     const gapBefore = (k: number) => (k % perFill === 0 ? fillGapMin : gapMin)

@@ -76,6 +76,9 @@ export function breaches(day: DayFile, stints: readonly PlannedStint[], isWhole 
   day.vehicles.forEach((vehicle, k) => {
     const path = `vehicles[${k}]`
     const own = all.filter((one) => one.stint.vehicle === vehicle.id).sort(byStart)
+    for (const one of own)
+      if (vehicle.until !== undefined && one.endMin > minutesOf(vehicle.until))
+        add(`${path}.until`, `${nameOf(vehicle)} at ${one.stint.startsAt} ends after ${vehicle.until}.`, one)
     pairs(own).forEach(([a, b], n) => {
       const gap = b.startMin - a.endMin
       const at = `${nameOf(vehicle)} at ${b.stint.startsAt}`

@@ -52,15 +52,15 @@ function roomAmong(problem: Problem, slots: readonly Slot[], starts: readonly nu
   }
   return {
     slots,
-    vehicles: problem.vehicles.map(({ gapMin, fillGapMin, perFill }) =>
-      once(`v ${gapMin} ${fillGapMin} ${perFill}`, () =>
+    vehicles: problem.vehicles.map(({ gapMin, fillGapMin, perFill, until: outFrom }) =>
+      once(`v ${gapMin} ${fillGapMin} ${perFill} ${outFrom}`, () =>
         mostStints(
           {
             ...{ starts, lastsMin, longestGapMin: fillGapMin },
             next: (count, gap) =>
               gap < (count % perFill === 0 ? fillGapMin : gapMin) ? null : perFill === Infinity ? 1 : (count % perFill) + 1,
           },
-          until,
+          Math.min(until, outFrom),
         ),
       ),
     ),

@@ -174,22 +174,26 @@ export function dayModel(problem: Problem): DayModel {
 function studentColumns(m: MilpBuilder, problem: Problem, student: number): StudentColumns {
   const slots = problem.slots.filter((slot) => slot.student === student)
   const starts = [...new Set(slots.flatMap((slot) => slot.starts))].sort((a, b) => a - b)
-  const by = (those: readonly number[]) =>
-    new Map([...new Set(those)].map((one) => [one, new Map(starts.map((t) => [t, m.choice()]))] as const))
+  const { lastsMin } = problem.students[student]!
+  const vehicles = [...new Set(slots.flatMap((slot) => slot.vehicles))]
+  const inVehicle = new Map(
+    vehicles.map(
+      (v) => [v, new Map(starts.filter((t) => t + lastsMin <= problem.vehicles[v]!.until).map((t) => [t, m.choice()]))] as const,
+    ),
+  )
   const instructors = [...new Set(slots.flatMap((slot) => slot.instructors))]
   const weight = problem.weights.sameInstructor
   if (slots.length > 0) m.add(-weight)
   const withInstructor = new Map(
     instructors.map((i) => {
       const { from, until } = problem.instructors[i]!
-      const there = starts.filter((t) => t >= from && t + problem.students[student]!.lastsMin <= until)
+      const there = starts.filter((t) => t >= from && t + lastsMin <= until)
       return [i, new Map(there.map((t) => [t, m.choice()]))] as const
     }),
   )
   return {
-    ...{ starts, withInstructor },
+    ...{ starts, withInstructor, inVehicle },
     at: slots.map(() => new Map(starts.map((t) => [t, m.choice()]))),
-    inVehicle: by(slots.flatMap((slot) => slot.vehicles)),
     meets: new Map(instructors.map((i) => [i, m.choice(weight)])),
   }
 }

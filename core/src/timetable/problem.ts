@@ -24,6 +24,7 @@ interface ProblemVehicle {
   /** after every `perFill`-th stint, min */
   readonly fillGapMin: number
   readonly perFill: number
+  readonly until: number
 }
 
 interface ProblemInstructor {
@@ -112,7 +113,12 @@ export function problemOf(day: DayFile): Problem {
     })),
     vehicles: day.vehicles.map((v) => {
       const gapMin = Math.max(day.turnroundMin, v.restMin)
-      return { gapMin, fillGapMin: Math.max(gapMin, v.fillMin), perFill: v.stintsPerFill ?? Infinity }
+      return {
+        gapMin,
+        fillGapMin: Math.max(gapMin, v.fillMin),
+        perFill: v.stintsPerFill ?? Infinity,
+        until: v.until === undefined ? until : Math.min(until, minutesOf(v.until)),
+      }
     }),
     instructors: day.instructors.map((i) => ({
       from: i.from === undefined ? from : Math.max(from, minutesOf(i.from)),

@@ -1,65 +1,10 @@
-import { Autocomplete, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import type { School, Units } from '@ochote/contracts'
 import { schoolQuery } from '../api/queries'
-import { SaveState } from '../autosave/SaveState'
-import { ConflictDialog } from '../problem/ConflictDialog'
 import { Loaded } from '../problem/Loaded'
-import { ProblemNotice } from '../problem/ProblemNotice'
-import { useSchoolDraft } from './useSchoolDraft'
+import { AboutSchool } from '../school/AboutSchool'
 
-/** What holds for the whole school: its name, the units that everything is said in, and its time zone. */
+/** What holds for the whole school. */
 export function SchoolBoard() {
   const school = useQuery({ ...schoolQuery, refetchOnWindowFocus: false })
   return <Loaded query={school}>{(data) => <AboutSchool school={data} />}</Loaded>
-}
-
-function AboutSchool({ school }: { school: School }) {
-  const state = useSchoolDraft(school)
-  const { draft, change } = state
-  const isNameless = draft.name.trim() === ''
-  return (
-    <Stack component="form" noValidate onSubmit={(e) => e.preventDefault()} sx={{ gap: 2.5, maxWidth: 560 }}>
-      <SaveState state={state} />
-      {state.error && <ProblemNotice error={state.error} onRetry={state.retry} />}
-      <ConflictDialog what="school" conflict={state.conflict} />
-      <TextField
-        size="small"
-        label="Name of the school"
-        value={draft.name}
-        error={isNameless}
-        helperText={isNameless ? 'found nothing, expected a name' : undefined}
-        slotProps={{ htmlInput: { maxLength: 80 } }}
-        onChange={(e) => change({ ...draft, name: e.target.value }, 'name')}
-      />
-      <Stack sx={{ gap: 0.5 }}>
-        <Typography id="units" variant="h2">
-          Units
-        </Typography>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          aria-labelledby="units"
-          value={draft.units}
-          onChange={(_e, units: Units | null) => units && change({ ...draft, units })}
-        >
-          <ToggleButton value="metric">km/h and metres</ToggleButton>
-          <ToggleButton value="imperial">mph and yards</ToggleButton>
-        </ToggleButtonGroup>
-        <Typography variant="body2" color="text.secondary">
-          Ochote uses these for speeds, marks, the ribbon, calls and prints. Circuits and vehicles keep metres and kilograms, as in their
-          files.
-        </Typography>
-      </Stack>
-      <Autocomplete
-        size="small"
-        options={Intl.supportedValuesOf('timeZone')}
-        value={draft.timeZone}
-        onChange={(_e, timeZone) => change({ ...draft, timeZone })}
-        renderInput={(input) => (
-          <TextField {...input} label="Time zone" helperText="Times in calendars are in it. Without one, each device uses its own." />
-        )}
-      />
-    </Stack>
-  )
 }

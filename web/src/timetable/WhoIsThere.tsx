@@ -151,6 +151,7 @@ export function WhoIsThere({ draft, names, isNeeded, onChange }: WhoIsThereProps
       >
         {draft.vehicles.map((one) => (
           <Row key={one.id} name={names.of(one.id)} end={remove(one.id)}>
+            <OpenTime label="Until" value={one.until} onTake={(until) => vehicle(one.id, { until })} />
             <WholeField
               label="Stints a fill"
               value={one.stintsPerFill ?? null}

@@ -88,12 +88,25 @@ export function rulesOfVehicles(day: DayFile): DayRule[] {
   return day.vehicles.flatMap((vehicle, k) => {
     const rules: DayRule[] = []
     const who = nameOf(vehicle)
-    const { stintsPerFill, fillMin, restMin } = vehicle
+    const { stintsPerFill, fillMin, restMin, until } = vehicle
     const changed = (now: DayFile, change: (one: Vehicle) => Vehicle) => ({
       ...now,
       vehicles: now.vehicles.map((one) => (one.id === vehicle.id ? change(one) : one)),
     })
     const set = (part: Partial<Vehicle>) => changed(day, (one) => ({ ...one, ...part }))
+    if (until !== undefined)
+      rules.push({
+        path: `vehicles[${k}].until`,
+        says: `${who} is there until ${until}.`,
+        without: (now) => changed(now, (one) => leave(one, 'until') as Vehicle),
+        eased: movedTime(
+          day,
+          until,
+          'later',
+          (time) => `${who} until ${time}.`,
+          (time) => set({ until: time }),
+        ),
+      })
     if (stintsPerFill !== undefined && fillMin > 0) {
       const without = (now: DayFile) => changed(now, (one) => leave(one, 'stintsPerFill') as Vehicle)
       const after = stintsPerFill === 1 ? 'every stint' : `every ${stintsPerFill} stints`

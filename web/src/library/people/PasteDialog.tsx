@@ -85,8 +85,8 @@ export function PasteDialog({ shelf, onClose }: { shelf: readonly Person[]; onCl
       onClose={onClose}
     >
       <Typography>
-        Copy the table in your spreadsheet, with its row of names, and paste it here, or choose a CSV file. Nothing is stored before you add
-        it.
+        Copy the table in your spreadsheet, with the row that names its columns, and paste it here, or choose a CSV file. Nothing is stored
+        before you add it.
       </Typography>
       <TextField
         label="Table"

@@ -1,7 +1,10 @@
+import { Button } from '@mui/material'
 import { useState } from 'react'
+import { Link as RouterLink } from 'react-router'
 import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
+import { stagePath } from '../../shell/stages'
 import { SessionActions } from '../SessionActions'
 import { RunSeats } from '../RunSeats'
 import { SolvedSession } from '../SolvedSession'
@@ -41,6 +44,9 @@ export function WallPage() {
                 actions={
                   <>
                     {seats}
+                    <Button component={RouterLink} to={`${stagePath(dayId, 'run/wall', session.id)}/spacing`}>
+                      Spacing
+                    </Button>
                     <SessionActions session={session} onNew={() => setMaking('new')} onChange={() => setMaking('changed')} />
                   </>
                 }

@@ -9,10 +9,15 @@ interface SchoolAbout {
   readonly name: string
   readonly units: Units
   readonly timeZone: string | null
+  /** of the calls, such as en-GB */
+  readonly language: string
 }
-const typedSchema = z.object({ name: z.string(), units: unitsSchema, timeZone: z.string().nullable() })
+const typedSchema = z.object({ name: z.string(), units: unitsSchema, timeZone: z.string().nullable(), language: z.string() })
 const isComplete = ({ name }: SchoolAbout) => name.trim() !== ''
-const held = ({ name, units, timeZone, version }: School) => ({ draft: { name, units, timeZone }, version })
+const held = ({ name, units, timeZone, calls, version }: School) => ({
+  draft: { name, units, timeZone, language: calls.language },
+  version,
+})
 
 /** The school's name, units and time zone, saved by themselves. Calls are said in the same units. */
 export function useSchoolDraft(school: School) {
@@ -21,13 +26,13 @@ export function useSchoolDraft(school: School) {
   return useAutosave({
     path: '/api/school#about',
     stored: held(school),
-    put: async ({ name, units, timeZone }: SchoolAbout, fromVersion) => {
+    put: async ({ name, units, timeZone, language }: SchoolAbout, fromVersion) => {
       const { version: _, ...before } = client.getQueryData(queryKey) ?? school
-      const calls = { ...before.calls, unit: units === 'imperial' ? ('yd' as const) : ('m' as const) }
+      const calls = { ...before.calls, language, unit: units === 'imperial' ? ('yd' as const) : ('m' as const) }
       const body = { school: { ...before, name: name.trim(), units, timeZone, calls }, fromVersion }
       const stored = await request(schoolSchema, '/api/school', { method: 'PUT', body })
       client.setQueryData(queryKey, stored)
-      return { draft: { name, units, timeZone }, version: stored.version }
+      return { draft: { name, units, timeZone, language }, version: stored.version }
     },
     load: async () => held(await client.fetchQuery({ ...schoolQuery, staleTime: 0 })),
     read: (kept) => typedSchema.parse(kept),

@@ -1,0 +1,164 @@
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { expect, test, type Locator, type Page } from '@playwright/test'
+import type { Day, StoredTimetable } from '@ochote/contracts'
+import { breaches, dayFileOf, plannedStints } from '@ochote/core'
+import { skerrowBasin } from '../server/src/demo/circuits'
+import { OwnServer } from './ownServer'
+import { expectAccessible, expectNoSidewaysScroll } from './support'
+
+const server = new OwnServer(4703)
+test.use({ baseURL: server.base })
+test.beforeAll(() => server.start())
+test.afterAll(() => server.kill())
+
+const circuitFile = join(mkdtempSync(join(tmpdir(), 'ochote-circuit-')), 'basin.circuit.geojson')
+writeFileSync(circuitFile, JSON.stringify(skerrowBasin()))
+const students = ['Alva', 'Bryn', 'Cato', 'Dara', 'Edda', 'Finn', 'Gwen', 'Hugo', 'Inga', 'Jory', 'Kaia', 'Lars']
+const people = [
+  ['Name', 'Role', 'Experience', 'E-mail', 'Emergency contact'],
+  ...students.map((name) => [`${name} Testing`, 'student', 'Vans', `${name.toLowerCase()}@example.org`, '0123']),
+  ...['Mona', 'Nils', 'Oona'].map((name) => [`${name} Teaching`, 'Instructor', '', '', '']),
+  ['Pia Wrong', 'boss', '', '', ''],
+  ['alva testing', '', '', '', ''],
+]
+  .map((row) => row.join('\t'))
+  .join('\n')
+
+const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true })
+let clicks = 0
+async function click(what: Locator): Promise<void> {
+  clicks += 1
+  await what.click()
+}
+
+test.describe.serial('a school’s own day, from an empty folder', () => {
+  test('has a start page, people from a table, and a timetable of twelve students, told to everybody', async ({ page }) => {
+    const began = Date.now()
+    await page.goto('/')
+    const school = page.getByRole('region', { name: 'Your school' })
+    await school.getByLabel('Name of the school').fill('Northmoor Drivers')
+    await school.getByRole('combobox', { name: 'Time zone' }).fill('Europe/Vie')
+    await click(page.getByRole('option', { name: 'Europe/Vienna' }))
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+    await expectAccessible(page)
+    await expect(page.getByRole('listitem').filter({ hasText: 'A circuit' })).toContainText('next')
+    await click(page.getByRole('link', { name: 'A circuit' }))
+    const chooser = page.waitForEvent('filechooser')
+    await click(button(page, 'Add a circuit file'))
+    await (await chooser).setFiles(circuitFile)
+    await expect(page.getByText('Skerrow Basin is on the shelf.')).toBeVisible()
+    await click(page.getByRole('tab', { name: 'Vehicles' }))
+    await click(button(page, 'New vehicle type'))
+    await page.getByLabel('Name').fill('School hatch')
+    await click(button(page, 'Create'))
+    await expect(page.getByRole('heading', { name: 'School hatch' })).toBeVisible()
+    await click(page.getByRole('link', { name: 'Vehicles' }))
+    for (const number of [2, 3, 4]) {
+      await click(button(page, 'Add a car'))
+      await page.getByLabel('Name').fill(`Hatch ${number}`)
+      await click(button(page, 'Add'))
+      await expect(page.getByRole('row', { name: new RegExp(`Hatch ${number}`) })).toBeVisible()
+    }
+    await click(page.getByRole('tab', { name: 'Marker schemes' }))
+    await click(button(page, 'New scheme'))
+    await page.getByLabel('Name: school and venue').fill('Ours')
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+
+    await page.goto('/library/people')
+    await click(button(page, 'From a table'))
+    await page.getByRole('textbox', { name: 'Table' }).fill(people)
+    await expect(page.getByText('17 rows: 15 to add, 1 there already, 1 that can’t be read.')).toBeVisible()
+    await expect(page.getByRole('table', { name: 'Rows' })).toContainText('Row 17, Role: found boss, expected student or instructor')
+    await expectAccessible(page)
+    await click(button(page, 'Add 15'))
+    await expect(page.getByRole('table', { name: 'People' }).getByRole('row')).toHaveCount(16)
+    await page.getByLabel('Find').fill('mona')
+    await expect(page.getByRole('table', { name: 'People' }).getByRole('row')).toHaveCount(2)
+
+    await page.goto('/')
+    await click(button(page, 'New day'))
+    await page.getByRole('dialog').getByLabel('Name').fill('Opening day')
+    await click(button(page, 'Add'))
+    await click(page.getByRole('link', { name: 'Make a plan' }))
+    await click(button(page, 'New plan'))
+    await click(button(page, 'Create'))
+    await expect(page.getByText(/^Lap \d:\d\d/)).toBeVisible({ timeout: 60_000 })
+
+    await page.goto('/')
+    await click(page.getByRole('link', { name: 'Timetable' }))
+    for (const all of ['Add all 12', 'Add all 3']) await click(button(page, all))
+    await expect(page.getByRole('heading', { name: 'Cars, 4' })).toBeVisible()
+    await click(button(page, 'Find a timetable'))
+    const search = page.getByRole('region', { name: 'Search for a timetable' })
+    await expect(search.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 40_000 })
+    await click(search.getByRole('button', { name: 'Stop' }))
+    await click(search.getByRole('button', { name: 'Take it' }))
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+    await click(button(page, 'Tell everybody: 24'))
+    await click(page.getByRole('dialog').getByRole('button', { name: 'Everybody is told' }))
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    console.log(`From an empty folder to a told timetable: ${clicks} clicks, ${((Date.now() - began) / 1000).toFixed(0)} s by machine`)
+    const [day] = (await (await page.request.get('/api/days')).json()) as Day[]
+    const now = (await (await page.request.get(`/api/days/${day!.id}/timetable`)).json()) as StoredTimetable
+    expect(now.told).toHaveLength(24)
+    expect(breaches(dayFileOf(now.draft, [], null), plannedStints(now.draft))).toEqual([])
+    await page.goto('/')
+    await expect(page.getByRole('row', { name: /Lars Testing/ })).toHaveCount(2)
+  })
+
+  test('goes on when a car breaks down at 10:40: what came before stays, and few are told anew', async ({ page }) => {
+    const [day] = (await (await page.request.get('/api/days')).json()) as Day[]
+    const stored = async () => (await (await page.request.get(`/api/days/${day!.id}/timetable`)).json()) as StoredTimetable
+    const before = await stored()
+    const broken = before.draft.vehicles[1]!.id
+    const early = before.told.filter((place) => place.startsAt < '10:40')
+    await page.goto(`/days/${day!.id}/timetable`)
+    await page.getByRole('tab', { name: 'Who is there' }).click()
+    // it is out only from now on: what it drove stays, and nobody fits it any more
+    const cars = page.getByRole('region', { name: 'Cars, 4' })
+    await cars.getByRole('group').nth(1).getByLabel('Until').fill('10:40')
+    await page.keyboard.press('Enter')
+    const late = page.getByRole('combobox', { name: /Keep what begins before/ })
+    await late.click()
+    const times = await page.getByRole('option').allTextContents()
+    await page.getByRole('option', { name: times.find((time) => time >= '10:40')! }).click()
+    await button(page, 'Find a timetable').click()
+    const search = page.getByRole('region', { name: 'Search for a timetable' })
+    await expect(search.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 40_000 })
+    await search.getByRole('button', { name: 'Stop' }).click()
+    await search.getByRole('button', { name: 'Take it' }).click()
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+    await button(page, /^Tell everybody/).click()
+    await expect(page.getByRole('region', { name: 'Whom to tell what' })).toContainText('now')
+    await page.getByRole('dialog').getByRole('button', { name: 'Everybody is told' }).click()
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    const after = await stored()
+    for (const place of early)
+      expect(after.told).toContainEqual(expect.objectContaining({ id: place.id, startsAt: place.startsAt, vehicle: place.vehicle }))
+    expect(after.told.filter((place) => place.vehicle === broken && place.startsAt >= '10:40')).toEqual([])
+  })
+
+  test('is read by a student on a phone, and an instructor is erased for good', async ({ page }) => {
+    const [day] = (await (await page.request.get('/api/days')).json()) as Day[]
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.goto(`/days/${day!.id}/timetable/sheets`)
+    await expect(page.getByText('times are in Europe/Vienna')).toBeVisible()
+    await page.getByRole('combobox', { name: 'For' }).click()
+    await page.getByRole('option', { name: 'Gwen Testing' }).click()
+    await expect(page.getByRole('table', { name: 'Gwen Testing' }).getByRole('row')).toHaveCount(3)
+    await expectNoSidewaysScroll(page)
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await page.goto('/library/people')
+    await button(page, 'Erase Oona Teaching').click()
+    await expect(page.getByRole('dialog')).toContainText('go for good')
+    await expectAccessible(page)
+    await button(page, 'Erase for good').click()
+    await expect(page.getByRole('row', { name: /Oona/ })).toHaveCount(0)
+    await page.goto(`/days/${day!.id}/timetable/sheets`)
+    await page.getByRole('combobox', { name: 'Sheets' }).click()
+    await page.getByRole('option', { name: 'A sheet for each instructor' }).click()
+    await expect(page.getByRole('heading', { name: 'former instructor' })).toBeVisible()
+  })
+})

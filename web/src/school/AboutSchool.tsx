@@ -1,0 +1,67 @@
+import { Autocomplete, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material'
+import type { School, Units } from '@ochote/contracts'
+import { SaveState } from '../autosave/SaveState'
+import { CommitField } from '../forms/CommitField'
+import { ConflictDialog } from '../problem/ConflictDialog'
+import { ProblemNotice } from '../problem/ProblemNotice'
+import { useSchoolDraft } from './useSchoolDraft'
+
+const LANGUAGE = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/
+
+/** The school's name, the units that everything is said in, its time zone, and the language of its calls; saved by themselves. */
+export function AboutSchool({ school }: { school: School }) {
+  const state = useSchoolDraft(school)
+  const { draft, change } = state
+  const isNameless = draft.name.trim() === ''
+  return (
+    <Stack component="form" noValidate onSubmit={(e) => e.preventDefault()} sx={{ gap: 2.5, maxWidth: 560 }}>
+      <SaveState state={state} />
+      {state.error && <ProblemNotice error={state.error} onRetry={state.retry} />}
+      <ConflictDialog what="school" conflict={state.conflict} />
+      <TextField
+        size="small"
+        label="Name of the school"
+        value={draft.name}
+        error={isNameless}
+        helperText={isNameless ? 'found nothing, expected a name' : undefined}
+        slotProps={{ htmlInput: { maxLength: 80 } }}
+        onChange={(e) => change({ ...draft, name: e.target.value }, 'name')}
+      />
+      <Stack sx={{ gap: 0.5 }}>
+        <Typography id="units" variant="h2">
+          Units
+        </Typography>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          aria-labelledby="units"
+          value={draft.units}
+          onChange={(_e, units: Units | null) => units && change({ ...draft, units })}
+        >
+          <ToggleButton value="metric">km/h and metres</ToggleButton>
+          <ToggleButton value="imperial">mph and yards</ToggleButton>
+        </ToggleButtonGroup>
+        <Typography variant="body2" color="text.secondary">
+          Ochote uses these for speeds, marks, the ribbon, calls and prints. Circuits and vehicles keep metres and kilograms, as in their
+          files.
+        </Typography>
+      </Stack>
+      <Autocomplete
+        size="small"
+        options={Intl.supportedValuesOf('timeZone')}
+        value={draft.timeZone}
+        onChange={(_e, timeZone) => change({ ...draft, timeZone })}
+        renderInput={(input) => (
+          <TextField {...input} label="Time zone" helperText="Times in calendars are in it. Without one, each device uses its own." />
+        )}
+      />
+      <CommitField
+        label="Language of the calls"
+        required
+        value={draft.language}
+        wrong={(text) => (LANGUAGE.test(text.trim()) ? null : `found ${text.trim() || 'nothing'}, expected a language such as en-GB or de`)}
+        onTake={(language) => change({ ...draft, language })}
+      />
+    </Stack>
+  )
+}
