@@ -52,7 +52,7 @@ const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']
 const serverBans = [interfaceCode, not(['@ochote/web'], 'Web and server meet only over HTTP.')]
 // app.ts and repositories.ts hand the open database on
 const usesDatabase = [
-  ...['server/src/db/**', 'server/src/**/*Repository.ts', 'server/src/testing/**'],
+  ...['server/src/db/**', 'server/src/**/*Repository.ts', 'server/src/events/eventTables.ts', 'server/src/testing/**'],
   ...['server/src/app.ts', 'server/src/repositories.ts'],
 ]
 const simulatedDrives = ['server/src/demo/**', 'server/src/loggers/simulatedDrive.ts']

@@ -1,4 +1,5 @@
 export { aimSchema, type Aim } from './aim'
+export { eventReadSchema, eventReportSchema, eventSchema, type EventFile, type EventReport, type EventRow } from './event'
 export { dayFileSchema, usualWeights, wantNames, type DayFile, type PlannedStint, type WantName } from './dayFile'
 export {
   solveSchema,

@@ -14,6 +14,7 @@ import { behindDoor, doorRoutes } from './door/doorRoutes'
 import { knownHosts } from './door/hostNames'
 import type { Pin } from './door/pin'
 import { sameSite } from './door/sameSite'
+import { eventRoutes } from './events/eventRoutes'
 import { answer } from './http/answer'
 import { archiveRoutes } from './http/archiveRoutes'
 import { unknownPath, problemHandler } from './http/problemHandler'
@@ -88,6 +89,7 @@ export function createApp({ db, log, pool, now = () => new Date(), webDir, pin =
       answer(res, serverTimeSchema, { nowMs: now().getTime(), databaseId })
     })
     .use('/circuits', express.json({ limit: LARGEST_FILE }), circuitRoutes(all.circuits, pool))
+    .use(eventRoutes(all))
     .use(express.json({ limit: '1mb' }))
     .use('/vehicle-types', vehicleTypeRoutes(all))
     .use('/cars', carRoutes(all))

@@ -2,6 +2,7 @@ import type { Knex } from 'knex'
 import { carRepository } from './cars/carRepository'
 import { circuitRepository } from './circuits/circuitRepository'
 import { dayRepository } from './days/dayRepository'
+import { eventRepository } from './events/eventRepository'
 import { logRepository } from './log/logRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
 import { meetingRepository } from './meetings/meetingRepository'
@@ -12,6 +13,7 @@ import { schoolRepository } from './school/schoolRepository'
 import { sessionRepository } from './sessions/sessionRepository'
 import { solutionRepository } from './solutions/solutionRepository'
 import { stintRepository } from './stints/stintRepository'
+import { migrationNames } from './db/openDatabase'
 import { databaseIdentity } from './db/databaseIdentity'
 import { UnreadableRows } from './db/unreadableRows'
 import { writeCount } from './db/writeCount'
@@ -22,6 +24,7 @@ const byNoun = (db: Knex, unreadable: UnreadableRows) => ({
   cars: carRepository(db, unreadable),
   circuits: circuitRepository(db, unreadable),
   days: dayRepository(db, unreadable),
+  events: eventRepository(db, migrationNames.at(-1)!),
   logs: logRepository(db),
   markerSchemes: markerSchemeRepository(db, unreadable),
   meetings: meetingRepository(db, unreadable),
@@ -41,6 +44,8 @@ export interface Repositories extends ByNoun {
   writes: () => number
   /** Makes several changes, all of them or none. */
   transaction: <T>(task: (within: ByNoun) => Promise<T>) => Promise<T>
+  /** The same within an open change, with unreadable rows of its own. */
+  on: (trx: Knex) => { within: ByNoun; unreadable: UnreadableRows }
   /** rows that were met and could not be read */
   unreadable: UnreadableRows
   /** the database's own name */
@@ -55,6 +60,10 @@ export function repositoriesOf(db: Knex): Repositories {
     unreadable,
     writes: writeCount(db),
     databaseId: databaseIdentity(db),
+    on: (trx) => {
+      const met = new UnreadableRows()
+      return { within: byNoun(trx, met), unreadable: met }
+    },
     transaction: (task) => db.transaction((trx) => task(byNoun(trx, unreadable))),
   }
 }

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import type { Day, dayViewSchema, Plan } from '@ochote/contracts'
-import type { Repositories } from '../repositories'
+import type { ByNoun } from '../repositories'
 import { circuitOfDay } from './circuitOfDay'
 
 /** Of everything stored, what is offered, and what is used all the same. */
@@ -17,7 +17,7 @@ async function offeredOr<T extends { id: string }>(
  * Everything that the pages of a day list. What is archived is in it only where the day uses it, and what names a row that cannot be
  * read is left out with that row.
  */
-export async function dayView(all: Repositories, day: Day): Promise<z.input<typeof dayViewSchema>> {
+export async function dayView(all: ByNoun, day: Day): Promise<z.input<typeof dayViewSchema>> {
   const [types, schemes, cars] = [await all.vehicleTypes.list('all'), await all.markerSchemes.list('all'), await all.cars.list('all')]
   const has = (list: readonly { id: string }[], id: string) => list.some((one) => one.id === id)
   const readable = (plan: Plan) => has(types, plan.vehicleTypeId) && has(schemes, plan.markerSchemeId)

@@ -1,4 +1,4 @@
-import { ContentCopyOutlined, DeleteForeverOutlined, EditOutlined, Inventory2Outlined } from '@mui/icons-material'
+import { ContentCopyOutlined, DeleteForeverOutlined, EditOutlined, FileDownloadOutlined, Inventory2Outlined } from '@mui/icons-material'
 import { IconButton, TableCell } from '@mui/material'
 
 interface RowActionsProps {
@@ -7,10 +7,11 @@ interface RowActionsProps {
   onCopy?: () => void
   onArchive?: () => void
   onErase?: () => void
+  onSave?: () => void
 }
 
-/** The last cell of a record's row: change it, copy it, archive it, erase it for good. */
-export function RowActions({ name, onChange, onCopy, onArchive, onErase }: RowActionsProps) {
+/** The last cell of a record's row: change it, copy it, save it as a file, archive it, erase it for good. */
+export function RowActions({ name, onChange, onCopy, onArchive, onErase, onSave }: RowActionsProps) {
   return (
     <TableCell align="right" className="no-print" sx={{ whiteSpace: 'nowrap', py: 0 }}>
       {onChange && (
@@ -21,6 +22,11 @@ export function RowActions({ name, onChange, onCopy, onArchive, onErase }: RowAc
       {onCopy && (
         <IconButton size="small" title="Copy" aria-label={`Copy ${name}`} onClick={onCopy}>
           <ContentCopyOutlined fontSize="small" />
+        </IconButton>
+      )}
+      {onSave && (
+        <IconButton size="small" title="Save as a file" aria-label={`Save ${name} as a file`} onClick={onSave}>
+          <FileDownloadOutlined fontSize="small" />
         </IconButton>
       )}
       {onArchive && (

@@ -1,6 +1,6 @@
 import { Add } from '@mui/icons-material'
 import { Box, Button, Link, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material'
-import { useQuery } from '@tanstack/react-query'
+import { useMutation, useQuery } from '@tanstack/react-query'
 import dayjs from 'dayjs'
 import { useState } from 'react'
 import { Link as RouterLink, useNavigate } from 'react-router'
@@ -16,6 +16,7 @@ import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { dayPath } from '../shell/stages'
 import { DayDialog } from './DayDialog'
+import { ReadEvent, saveEvent } from './ReadEvent'
 import { copyOfDay, newDay } from './newDay'
 
 const archivable = ({ id, name, date }: Day): Archivable => ({
@@ -37,6 +38,7 @@ export function DaysPage() {
   const [open, setOpen] = useState<Day | null>(null)
   const [copyOf, setCopyOf] = useState<Day | null>(null)
   const { archive, error } = useArchive()
+  const save = useMutation({ mutationFn: saveEvent })
   const close = (stored: Day | null) => {
     setOpen(null)
     setCopyOf(null)
@@ -46,12 +48,16 @@ export function DaysPage() {
     <Page
       title="Days"
       actions={
-        <Button variant="contained" startIcon={<Add />} onClick={() => setOpen(newDay())}>
-          New day
-        </Button>
+        <>
+          <ReadEvent />
+          <Button variant="contained" startIcon={<Add />} onClick={() => setOpen(newDay())}>
+            New day
+          </Button>
+        </>
       }
     >
       {error && <ProblemNotice error={error} />}
+      {save.error && <ProblemNotice error={save.error} />}
       <Loaded query={days}>
         {(list) =>
           list.length === 0 ? (
@@ -86,6 +92,7 @@ export function DaysPage() {
                           setOpen(copyOfDay(day))
                         }}
                         onArchive={() => archive(archivable(day))}
+                        onSave={() => save.mutate(day)}
                       />
                     </TableRow>
                   ))}

@@ -18,7 +18,6 @@ import { useMemo, useState } from 'react'
 import { Link as RouterLink, useNavigate } from 'react-router'
 import type { DayView, ReleasedSession, Runners } from '@ochote/contracts'
 import { stationAtTime, type Release } from '@ochote/core'
-import { Caution } from '../../caution/Caution'
 import { CommitField } from '../../forms/CommitField'
 import { numberText, outOfBounds, typedNumber } from '../../forms/numbers'
 import { count, lapTime } from '../../format/format'
@@ -125,7 +124,7 @@ function Spacing({ day, session, stints }: SpacingProps) {
   const notes = (onRibbon?.pairs ?? []).slice(0, 6).map((pair) => ({
     id: `${pair.ahead} ${pair.behind}`,
     stationM: stationOf(pair.stationM),
-    text: `${Math.round(pair.chance * 100)} %`,
+    text: pair.chance > 0.995 ? '100' : `${Math.round(pair.chance * 100)}%`, // a badge has room for three signs
     severity: (pair.chance > 0.2 ? 3 : pair.chance > 0.05 ? 2 : 1) as 1 | 2 | 3,
   }))
   const titles = { given: 'As the session is', best: 'Fewest catches', least: `Shortest interval for ${numberText(wanted)} %` }
@@ -218,7 +217,6 @@ function Spacing({ day, session, stints }: SpacingProps) {
           </TableBody>
         </Table>
       </Box>
-      <Caution />
     </StageFrame>
   )
 }
