@@ -11,7 +11,8 @@ import { expectAccessible, expectNoSidewaysScroll } from './support'
 const server = new OwnServer(4703)
 test.use({ baseURL: server.base })
 test.beforeAll(() => server.start())
-test.afterAll(() => server.kill())
+const other = new OwnServer(4704)
+test.afterAll(() => Promise.all([server.kill(), other.kill()]))
 
 const circuitFile = join(mkdtempSync(join(tmpdir(), 'ochote-circuit-')), 'basin.circuit.geojson')
 writeFileSync(circuitFile, JSON.stringify(skerrowBasin()))
@@ -156,6 +157,12 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
     await expect(page.getByRole('table', { name: 'Gwen Testing' }).getByRole('row')).toHaveCount(3)
     await expectNoSidewaysScroll(page)
     await page.setViewportSize({ width: 1280, height: 800 })
+    // a large screen says who is out and who is due, by the clock
+    await page.clock.setFixedTime(new Date(`${day!.date}T09:05:00`))
+    await page.goto(`/days/${day!.id}/timetable/screen`)
+    await expect(page.getByRole('region', { name: 'Out now' })).toContainText('until 09:15')
+    await expect(page.getByRole('region', { name: /^Next, 09:\d\d: in \d+ min$/ })).toContainText('Testing')
+    await expectAccessible(page)
     await page.goto('/library/people')
     await button(page, 'Erase Oona Teaching').click()
     await expect(page.getByRole('dialog')).toContainText('go for good')
@@ -174,7 +181,6 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
     const download = page.waitForEvent('download')
     await button(page, 'Save Opening day as a file').click()
     const file = await (await download).path()
-    const other = new OwnServer(4704)
     await other.start()
     const event = JSON.parse(readFileSync(file, 'utf8')) as { dayId: string; tables: Record<string, unknown[]> }
     const rows = Object.values(event.tables).reduce((sum, table) => sum + table.length, 0)
@@ -192,7 +198,7 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
       await other.start()
       expect([0, rows]).toContain(await stored())
     }
-    const visitor = await browser.newPage()
+    const visitor = await (await browser.newContext()).newPage()
     await visitor.goto(`${other.base}/days`)
     const chooser = visitor.waitForEvent('filechooser')
     await visitor.getByText('Read a day from a file').click()
@@ -211,7 +217,6 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
     await expectAccessible(visitor)
     await button(visitor, 'Keep ours, add what is new').click()
     await expect(visitor.getByRole('heading', { name: 'Opening day' })).toBeVisible()
-    await visitor.close()
-    await other.kill()
+    await visitor.context().close()
   })
 })

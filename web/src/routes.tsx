@@ -49,6 +49,7 @@ const stages: RouteObject[] = [
   { path: 'days', lazy: async () => ({ Component: (await import('./today/DaysPage')).DaysPage }) },
   { path: 'days/:dayId', element: <DayPage /> },
   { path: 'days/:dayId/timetable', lazy: async () => ({ Component: (await import('./timetable/TimetablePage')).TimetablePage }) },
+  { path: 'days/:dayId/timetable/screen', lazy: async () => ({ Component: (await import('./timetable/DueBoard')).DueBoard }) },
   {
     path: 'days/:dayId/timetable/sheets',
     lazy: async () => ({ Component: (await import('./timetable/sheets/SheetsPage')).SheetsPage }),

@@ -48,12 +48,9 @@ export function DaysPage() {
     <Page
       title="Days"
       actions={
-        <>
-          <ReadEvent />
-          <Button variant="contained" startIcon={<Add />} onClick={() => setOpen(newDay())}>
-            New day
-          </Button>
-        </>
+        <Button variant="contained" startIcon={<Add />} onClick={() => setOpen(newDay())}>
+          New day
+        </Button>
       }
     >
       {error && <ProblemNotice error={error} />}
@@ -102,6 +99,7 @@ export function DaysPage() {
           )
         }
       </Loaded>
+      <ReadEvent />
       <ArchivedList what="days" query={archivedQuery('days', daySchema)} of={(list) => list.map(archivable)} />
       {open && <DayDialog key={open.id} day={open} copyOf={copyOf} onClose={close} />}
     </Page>

@@ -1,7 +1,19 @@
-import { Alert, Box, Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle, LinearProgress } from '@mui/material'
+import {
+  Alert,
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogContentText,
+  DialogTitle,
+  LinearProgress,
+  Stack,
+} from '@mui/material'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import * as z from 'zod'
 import { eventReportSchema } from '@ochote/contracts'
 import { fileKindOf, notJson } from '@ochote/core'
 import { refused } from '../api/inputProblem'
@@ -14,13 +26,20 @@ import { dayPath } from '../shell/stages'
 const REFUSED = 'This file cannot be used'
 const MOST_SHOWN = 12
 
+/** What a file of ours says it is. */
+const formatOf = (file: unknown): unknown => {
+  const read = z.object({ ochote: z.object({ format: z.string() }) }).safeParse(file)
+  return read.success ? read.data.ochote.format : null
+}
+
 async function eventIn(file: File): Promise<unknown> {
   const text = (await file.text()).replace(/^\uFEFF/, '')
   try {
     const event = JSON.parse(text) as unknown
+    if (formatOf(event) === 'event') return event
     const kind = fileKindOf(text)
-    if (kind) throw refused(REFUSED, [{ field: file.name, found: kind.name, expected: `an event file. ${kind.usedFor}` }])
-    return event
+    const belongs = kind?.usedFor ? `an event file. ${kind.usedFor}` : 'an event file'
+    throw refused(REFUSED, [{ field: file.name, found: kind?.name ?? 'another file', expected: belongs }])
   } catch (error) {
     if (error instanceof ProblemError) throw error
     throw refused(REFUSED, [notJson(text, error, file.name, 'an event file (JSON)')])
@@ -55,7 +74,7 @@ export function ReadEvent() {
   })
   const report = read.data
   return (
-    <>
+    <Stack sx={{ gap: 1, alignItems: 'flex-start' }}>
       <Button component="label" disabled={read.isPending}>
         Read a day from a file
         <input
@@ -96,6 +115,6 @@ export function ReadEvent() {
           </DialogActions>
         </Dialog>
       )}
-    </>
+    </Stack>
   )
 }

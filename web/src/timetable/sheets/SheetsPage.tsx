@@ -52,6 +52,9 @@ function Sheets({ day, stored }: { day: DayView; stored: StoredTimetable }) {
           <Button component={RouterLink} to={`/days/${day.id}/timetable`}>
             Timetable
           </Button>
+          <Button component={RouterLink} to={`/days/${day.id}/timetable/screen`}>
+            Large screen
+          </Button>
           <Button startIcon={<PrintOutlined />} onClick={() => window.print()}>
             Print
           </Button>
