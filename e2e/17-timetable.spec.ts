@@ -123,8 +123,12 @@ test.describe.serial('a day’s timetable', () => {
     await expect(search.getByRole('heading', { name: 'No timetable is possible' })).toBeVisible({ timeout: 60_000 })
     await expect(search.getByRole('list', { name: 'Rules that clash' })).toContainText('Leo Vantongeren is there until 11:30')
     await expect(search.getByRole('list', { name: 'What would help' })).toContainText('Leo Vantongeren')
+    // a change is taken with a click, and a timetable is found with it
+    await search.getByRole('button', { name: /^Do this: Leo Vantongeren until/ }).click()
+    await expect(search.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 30_000 })
+    await search.getByRole('button', { name: 'Stop' }).click()
     await search.getByRole('button', { name: 'Leave it' }).click()
-    for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    for (let k = 0; k < 4; k++) await page.getByRole('button', { name: 'Undo', exact: true }).click()
     await saved(page)
   })
 
@@ -145,4 +149,25 @@ test.describe.serial('a day’s timetable', () => {
     expect(events[0]!.summary).toContain('Ines Marlowe in ')
     expect(events[0]!.endDate.toJSDate().getTime() - events[0]!.startDate.toJSDate().getTime()).toBe(15 * 60_000)
   })
+})
+
+test('a session’s spacing says who would catch whom and where, and hands order and interval to the wall', async ({ page }) => {
+  const day = await openDay(page)
+  await page.goto(`/days/${day.id}/run/wall`)
+  await page.getByRole('link', { name: 'Spacing' }).click()
+  const best = page.getByRole('region', { name: 'Fewest catches' })
+  await expect(best).toContainText('% of days', { timeout: 60_000 })
+  await expect(page.getByRole('status').filter({ hasText: 'days were simulated' })).toContainText('2,500')
+  await expect(page.getByRole('list', { name: 'As the session is: who catches whom' })).toContainText(
+    /catches .*mostly on lap \d, before corner \d/,
+  )
+  await expect(page.getByRole('table', { name: 'Runners' })).toContainText('the plan’s lap × 1.1')
+  await expectAccessible(page)
+  const order = (await best.getByText(/^Every \d+ s:/).textContent())!.replace(/^Every \d+ s: /, '').split(', ')
+  await best.getByRole('button', { name: 'Show on the ribbon' }).click()
+  await expect(best.getByRole('button', { name: 'Show on the ribbon' })).toHaveAttribute('aria-pressed', 'true')
+  await best.getByRole('button', { name: 'Use for the wall' }).click()
+  const cars = page.getByRole('list', { name: 'Cars' }).getByRole('listitem')
+  await expect(cars.first()).toContainText(order[0]!)
+  await expect(cars.last()).toContainText(order.at(-1)!)
 })

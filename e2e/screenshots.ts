@@ -7,6 +7,7 @@ import { OwnServer } from './ownServer'
 
 /** Takes the pictures of docs/screenshots from fresh demonstration data. */
 const server = new OwnServer(4691)
+const emptyServer = new OwnServer(4692)
 
 interface Picture {
   name: string
@@ -14,6 +15,8 @@ interface Picture {
   size?: { width: number; height: number }
   theme?: 'light' | 'dark' | 'glare'
   before?: (page: Page) => Promise<void>
+  /** of a school that has nothing yet */
+  isEmpty?: true
 }
 
 const day = (stage: string) => (dayId: string) => `/days/${dayId}/${stage}`
@@ -30,37 +33,31 @@ const pictures: Picture[] = [
     },
   },
   {
-    name: 'plan-room',
-    path: day('plan'),
-    before: (page) => page.getByRole('tab', { name: 'Room' }).click(),
-  },
-  {
-    name: 'placing-list',
-    path: day('plan'),
+    name: 'timetable',
+    path: day('timetable'),
     before: async (page) => {
-      await page.getByRole('tab', { name: 'Marks' }).click()
-      await page.getByRole('link', { name: 'Placing list' }).click()
-      await page.getByRole('table').waitFor()
+      await page.getByRole('button', { name: 'Find a timetable' }).click()
+      await page.getByRole('heading', { name: 'Proposal' }).waitFor()
+      await page.getByRole('button', { name: 'Stop' }).click()
+      await page.getByRole('button', { name: 'Leave it' }).waitFor()
+      await page.getByRole('button', { name: /Ruben Halloway/ }).click()
     },
   },
   {
-    name: 'compare',
-    path: day('plan'),
+    name: 'timetable-clash',
+    path: day('timetable'),
     before: async (page) => {
-      await page.getByRole('button', { name: 'More to do with this plan' }).click()
-      await page.getByRole('menuitem', { name: 'Compare with another plan' }).click()
-      await page.getByRole('table', { name: 'Marks of both plans' }).waitFor()
+      await page.getByRole('tab', { name: 'Who is there' }).click()
+      const leo = page.getByRole('group', { name: 'Leo Vantongeren' })
+      await leo.getByLabel('Stints').fill('4')
+      await leo.getByLabel('Apart, min').fill('60')
+      await leo.getByLabel('Until').fill('11:30')
+      await page.keyboard.press('Enter')
+      await page.getByRole('button', { name: 'Find a timetable' }).click()
+      await page.getByRole('heading', { name: 'No timetable is possible' }).waitFor({ timeout: 90_000 })
     },
   },
   { name: 'meeting', path: day('brief/meeting') },
-  {
-    name: 'talk-through',
-    path: day('brief/talk'),
-    before: async (page) => {
-      for (let k = 0; k < 3; k++) await page.getByRole('button', { name: 'Next mark' }).click()
-      await page.waitForTimeout(500) // the drawings come to rest
-    },
-  },
   { name: 'brief', path: day('brief') },
   { name: 'calls', path: day('brief/calls') },
   {
@@ -118,8 +115,17 @@ const pictures: Picture[] = [
       await page.keyboard.type('7t')
     },
   },
+  {
+    name: 'spacing',
+    path: day('run/wall'),
+    before: async (page) => {
+      await page.getByRole('link', { name: 'Spacing' }).click()
+      await page.getByRole('region', { name: 'Fewest catches' }).waitFor({ timeout: 90_000 })
+    },
+  },
   { name: 'debrief', path: day('debrief'), theme: 'dark' },
-  { name: 'shelf', path: () => '/library/circuits' },
+  { name: 'people', path: () => '/library/people' },
+  { name: 'start', path: () => '/', isEmpty: true },
   {
     name: 'circuit',
     path: () => '/library/circuits',
@@ -144,14 +150,15 @@ const pictures: Picture[] = [
 
 await server.seed()
 await server.start()
+await emptyServer.start()
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs })
 try {
   const days = (await (await fetch(`${server.base}/api/days`)).json()) as Day[]
   const { id: dayId } = (await (await fetch(`${server.base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
-  for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before } of pictures) {
+  for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before, isEmpty } of pictures) {
     const page = await browser.newPage({ viewport: size, serviceWorkers: 'block' })
     await page.addInitScript((chosen) => localStorage.setItem('ochote.theme', chosen), theme)
-    await page.goto(server.base + path(dayId))
+    await page.goto((isEmpty ? emptyServer : server).base + path(dayId))
     await page.getByRole('heading', { level: 1 }).waitFor()
     await page.waitForFunction(() => document.querySelector('[role="progressbar"]') === null)
     await page.waitForLoadState('networkidle')
@@ -165,4 +172,5 @@ try {
 } finally {
   await browser.close()
   await server.kill()
+  await emptyServer.kill()
 }

@@ -7,7 +7,11 @@ import { root, run } from './run.mjs'
 
 const shared = ['contracts/src', 'core/src', 'package-lock.json']
 const builds = {
-  server: { from: [...shared, 'solver/src', 'server/src', 'cli/src', 'scripts/buildServer.mjs'], stamp: 'server/dist/.built', make: buildServer },
+  server: {
+    from: [...shared, 'solver/src', 'server/src', 'cli/src', 'scripts/buildServer.mjs'],
+    stamp: 'server/dist/.built',
+    make: buildServer,
+  },
   interface: {
     from: [...shared, 'web/src', 'web/public', 'web/index.html', 'web/vite.config.ts'],
     stamp: 'web/dist/.built',

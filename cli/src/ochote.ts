@@ -116,7 +116,8 @@ function timetable(args: string[], solve: MilpSolver): unknown {
   const { day, seconds } = parseArgs({ args, options }).values
   if (!day) throw new InputError(`usage: ${USAGE}`)
   const within = numberOf('seconds', seconds, 1, 3600, 'seconds')
-  return makeTimetable(accept(day, readDayFile(readFile(day))), { solve, now: () => performance.now() }, { seconds: within })
+  const answer = makeTimetable(accept(day, readDayFile(readFile(day))), { solve, now: () => performance.now() }, { seconds: within })
+  return answer.ok ? answer : { ...answer, mends: answer.mends.map((mend) => mend.says) }
 }
 
 function answer(argv: readonly string[], solve: MilpSolver): unknown {

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { dayShape, plannedStintSchema, wantNames } from './dayFile'
+import { dayFileSchema, dayShape, plannedStintSchema, wantNames } from './dayFile'
 import { timeOfDaySchema } from './timeOfDay'
 
 const id = z.uuid()
@@ -49,7 +49,8 @@ const noneSchema = z.object({
   clash: z.array(z.object({ rule: z.string(), says: z.string() })),
   isProved: z.boolean(),
   most: z.array(plannedStintSchema),
-  mends: z.array(z.string()),
+  /** what would make one possible, and the day with it where that needs nobody and nothing more */
+  mends: z.array(z.object({ says: z.string(), day: dayFileSchema.nullable() })),
 })
 export type NoTimetableFound = z.infer<typeof noneSchema>
 /** How far a search is: the best so far, and whether it goes on. */

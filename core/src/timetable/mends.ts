@@ -8,13 +8,20 @@ const EACH_S = 1
 /** More students than these are counted instead of named. */
 const MOST_NAMED = 6
 
+/** What would make a timetable possible. */
+export interface Mend {
+  readonly says: string
+  /** the day with it; null where it needs a car or someone who is not on the day's lists, or fewer stints */
+  readonly day: DayFile | null
+}
+
 /** What would make a timetable possible: the least easing of every rule that clashes, each by itself and each seen to work. */
-export function mendsOf(clash: readonly DayRule[], means: Means, seconds: number): string[] {
+export function mendsOf(clash: readonly DayRule[], means: Means, seconds: number): Mend[] {
   const over = means.now() + seconds * 1000
   const works = (now: DayFile) => feasible(problemOf(now), means, EACH_S).is === 'yes'
   return clash.flatMap(({ eased }) => {
     const by = leastThatWorks(eased, works, () => means.now() > over)
-    return by === null ? [] : [eased.says(by)]
+    return by === null ? [] : [{ says: eased.says(by), day: eased.needsMore ? null : eased.day(by) }]
   })
 }
 

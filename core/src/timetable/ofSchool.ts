@@ -60,6 +60,13 @@ export function placesOf(draft: TimetableDraft, stints: readonly PlannedStint[],
   })
 }
 
+/** A timetable with a day's rules in place of its own: what the day no longer fixes is not fixed any more. */
+export function withRulesOf(draft: TimetableDraft, day: DayFile): TimetableDraft {
+  const { ochote: _, fixed, was: _was, notBefore: _notBefore, ...rules } = day
+  const isFixed = (place: TimetablePlace) => fixed.some((one) => one.student === place.student && one.startsAt === place.startsAt)
+  return { ...rules, places: draft.places.map((place) => ({ ...place, isFixed: place.isFixed && isFixed(place) })) }
+}
+
 /** What changed for someone between what they were told and now. */
 export interface Retold {
   readonly student: string

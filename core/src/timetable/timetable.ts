@@ -5,7 +5,7 @@ import { tooMany } from './capacity'
 import { smallestClash } from './clash'
 import { clockTimeOf } from './clock'
 import { isPlainlyImpossible, type Means } from './feasible'
-import { fewerStints, mendsOf } from './mends'
+import { fewerStints, mendsOf, type Mend } from './mends'
 import { columnsOf, dayModel } from './model'
 import { problemOf, type Problem } from './problem'
 import { Search, type Found } from './search'
@@ -28,7 +28,7 @@ export interface NoTimetable {
   /** whether it is proved that the rules clash; otherwise none was found in the time there was */
   readonly isProved: boolean
   readonly most: { readonly stints: readonly PlannedStint[] }
-  readonly mends: readonly string[]
+  readonly mends: readonly Mend[]
 }
 
 /** How long a timetable is looked for, s, and how it is followed and stopped. */
@@ -138,7 +138,7 @@ function noTimetable(day: DayFile, means: Means, asked: Asked, began: number, is
     clash: clash.rules.map(({ path, says }) => ({ rule: path, says })),
     isProved: isProved && clash.isProved,
     most: { stints },
-    mends: fewer === null ? mends : [...mends, fewer],
+    mends: fewer === null ? mends : [...mends, { says: fewer, day: null }],
   }
 }
 

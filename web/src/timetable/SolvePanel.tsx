@@ -1,5 +1,5 @@
 import { Alert, Box, Button, LinearProgress, Stack, Typography } from '@mui/material'
-import type { FoundTimetable, NoTimetableFound, TimetablePlace } from '@ochote/contracts'
+import type { DayFile, FoundTimetable, NoTimetableFound, TimetablePlace } from '@ochote/contracts'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { Changes } from './Changes'
 import type { Names } from './names'
@@ -14,10 +14,12 @@ interface SolvePanelProps {
   places: readonly TimetablePlace[]
   onTake: () => void
   onTakeMost: (none: NoTimetableFound) => void
+  /** takes a change that makes a timetable possible */
+  onMend: (day: DayFile) => void
 }
 
 /** What a search has found so far: a proposal beside the timetable, to take or to leave; or why there is none. */
-export function SolvePanel({ solving, names, proposed, places, onTake, onTakeMost }: SolvePanelProps) {
+export function SolvePanel({ solving, names, proposed, places, onTake, onTakeMost, onMend }: SolvePanelProps) {
   const { state, isStarting, error, stop, drop } = solving
   if (error) return <ProblemNotice error={error} onRetry={drop} />
   if (!state) return isStarting ? <LinearProgress aria-label="Starting the search" /> : null
@@ -42,7 +44,7 @@ export function SolvePanel({ solving, names, proposed, places, onTake, onTakeMos
       {problem && <Alert severity="error">{problem}</Alert>}
       {best && <WantsTable wants={best.wants} cost={best.cost} />}
       {best && <Changes was={places} now={proposed} names={names} title="What changes on the board" />}
-      {none && <WhyNone none={none} onTakeMost={() => onTakeMost(none)} />}
+      {none && <WhyNone none={none} onTakeMost={() => onTakeMost(none)} onMend={onMend} />}
     </Stack>
   )
 }
@@ -54,7 +56,13 @@ function howGood({ cost, bound }: FoundTimetable): string {
   return `The best so far costs ${cost.toFixed(2)}. No timetable costs less than ${bound.toFixed(2)}.`
 }
 
-function WhyNone({ none, onTakeMost }: { none: NoTimetableFound; onTakeMost: () => void }) {
+interface WhyNoneProps {
+  none: NoTimetableFound
+  onTakeMost: () => void
+  onMend: (day: DayFile) => void
+}
+
+function WhyNone({ none, onTakeMost, onMend }: WhyNoneProps) {
   return (
     <Stack sx={{ gap: 1.5 }}>
       <Typography>
@@ -71,8 +79,15 @@ function WhyNone({ none, onTakeMost }: { none: NoTimetableFound; onTakeMost: () 
         <>
           <Typography>Any one of these makes it possible:</Typography>
           <Box component="ul" aria-label="What would help" sx={{ my: 0, pl: 2.5 }}>
-            {none.mends.map((says) => (
-              <li key={says}>{says}</li>
+            {none.mends.map(({ says, day }) => (
+              <li key={says}>
+                {says}{' '}
+                {day && (
+                  <Button size="small" aria-label={`Do this: ${says}`} onClick={() => onMend(day)}>
+                    Do this
+                  </Button>
+                )}
+              </li>
             ))}
           </Box>
         </>

@@ -19,7 +19,7 @@ import { useMemo, useState } from 'react'
 import { Link as RouterLink, useParams } from 'react-router'
 import { v7 as uuid } from 'uuid'
 import type { DayView, StoredTimetable, TimetableDraft } from '@ochote/contracts'
-import { changesOf, costOf, dayFileOf, placesOf, plannedStints, wantsOf } from '@ochote/core'
+import { changesOf, costOf, dayFileOf, placesOf, plannedStints, wantsOf, withRulesOf } from '@ochote/core'
 import { dayQuery } from '../api/queries'
 import { SaveState } from '../autosave/SaveState'
 import { ConflictDialog } from '../problem/ConflictDialog'
@@ -89,9 +89,9 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
     solving.stop()
     solving.drop()
   }
-  const solve = () => {
+  const find = (asked: TimetableDraft) => {
     setTab('board')
-    solving.start({ draft: full, seconds: SECONDS, from: from === '' ? null : from })
+    solving.start({ draft: named(asked, names), seconds: SECONDS, from: from === '' ? null : from })
   }
   const isEmpty = draft.students.length === 0
   return (
@@ -138,7 +138,7 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
           variant="contained"
           startIcon={<PlayArrow />}
           disabled={isEmpty || solving.isStarting || solving.state?.isOver === false}
-          onClick={solve}
+          onClick={() => find(draft)}
         >
           Find a timetable
         </Button>
@@ -207,6 +207,11 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
                 {...{ solving, names, proposed }}
                 places={draft.places}
                 onTake={() => take({ ...draft, places: proposed })}
+                onMend={(eased) => {
+                  const next = withRulesOf(draft, eased)
+                  take(next)
+                  find(next)
+                }}
                 onTakeMost={(none) => take({ ...draft, places: placesOf(draft, none.most, uuid) })}
               />
               {place && (

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { usualWeights, type TimetableDraft } from '@ochote/contracts'
-import { changesOf, dayFileOf, placesOf, plannedStints } from '@ochote/core'
+import { changesOf, dayFileOf, placesOf, plannedStints, withRulesOf } from '@ochote/core'
 import { clashesOf, firstFree, lacking, movedStart, swapped } from './moves'
 import { instantOf, sheetCalendar } from './sheets/sheetCalendar'
 import { sheetsOf } from './sheets/sheetRows'
@@ -68,6 +68,16 @@ describe('what was found', () => {
   it('is asked for with what was driven, is fixed or begins before now staying', () => {
     const fixed = (from: string | null, driven: string[] = []) => dayFileOf(draft, [], from, new Set(driven)).fixed.map((f) => f.student)
     expect([fixed(null), fixed('09:20'), fixed(null, ['2'])]).toEqual([[], ['a'], ['b']])
+  })
+})
+
+describe('a change that makes a timetable possible', () => {
+  it('takes the day’s new rules, and unfixes what they no longer fix', () => {
+    const fixed = { ...draft, places: draft.places.map((p) => ({ ...p, isFixed: true })) }
+    const eased = dayFileOf(fixed, [], null)
+    const next = withRulesOf(fixed, { ...eased, endsAt: '12:00', fixed: eased.fixed.slice(1) })
+    expect([next.endsAt, next.places.map((p) => p.isFixed)]).toEqual(['12:00', [false, true]])
+    expect(next).not.toHaveProperty('fixed')
   })
 })
 

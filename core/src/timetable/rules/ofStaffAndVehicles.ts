@@ -32,7 +32,12 @@ export function rulesOfNumbers(day: DayFile): DayRule[] {
       path: key,
       says: n === 1 ? `There is 1 ${one}.` : `There are ${n} ${key}.`,
       without: (now) => withMore(now, key, NO_END),
-      eased: { most: MOST_MORE, says: (by) => (by === 1 ? `One more ${one}.` : `${by} more ${key}.`), day: (by) => withMore(day, key, by) },
+      eased: {
+        needsMore: true,
+        most: MOST_MORE,
+        says: (by) => (by === 1 ? `One more ${one}.` : `${by} more ${key}.`),
+        day: (by) => withMore(day, key, by),
+      },
     }
   })
 }

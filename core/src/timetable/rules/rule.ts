@@ -9,6 +9,8 @@ export interface Easing {
   readonly day: (by: number) => DayFile
   /** steps at the most; 0 where it can't be eased */
   readonly most: number
+  /** it needs a car or someone who is not on the day's lists */
+  readonly needsMore?: true
 }
 
 /** A hard rule of a day that a school could do without. */
