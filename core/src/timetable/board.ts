@@ -1,4 +1,5 @@
 import type { Problem } from './problem'
+import { NOWHERE, studentCost } from './studentCost'
 
 /** A place for a slot: when, in what, with whom, and by how much it changes the cost. */
 export interface Place {
@@ -10,11 +11,11 @@ export interface Place {
 
 /** Earlier is better where nothing else decides, so that room gathers at the end; per minute. */
 const EARLY = 1e-5
-const NOWHERE = -1
 
 /** A timetable that is being made: slots on it and off it, with every hard rule kept for those that are on it. */
 export class Board {
   readonly start: Int32Array
+  readonly ends: Int32Array
   readonly vehicle: Int32Array
   readonly instructor: Int32Array
   /** slots in time order, by student, vehicle and instructor */
@@ -22,7 +23,6 @@ export class Board {
   readonly ofVehicle: number[][]
   readonly ofInstructor: number[][]
   placed = 0
-  private readonly ends: Int32Array
   private readonly out: Uint8Array
   private readonly studentCost: Float64Array
 
@@ -129,7 +129,7 @@ export class Board {
       const at = this.placeIn(own, start)
       if (!this.fitsStudent(student, at, start, end) || !this.isRoomOut(start, end)) continue
       const later = end > lastEnd ? problem.weights.earlyFinish * ((end - lastEnd) / 60) : 0
-      const timeDelta = this.costWith(student, at, start, end) - before + later + EARLY * start
+      const timeDelta = studentCost(problem, student, own, this, at, start, end) - before + later + EARLY * start
       if (timeDelta + leastVehicleDelta >= bestDelta || skips()) continue
       const told = was[at]
       const keepHalf = told ? problem.weights.keep / 2 : 0
@@ -230,43 +230,6 @@ export class Board {
   }
 
   private costOfStudent(student: number): number {
-    return this.costOf(student, NOWHERE, 0, 0)
-  }
-
-  /** A student's cost with one more stint at a place of their list; its vehicle and instructor are counted apart. */
-  private costWith(student: number, at: number, start: number, end: number): number {
-    return this.costOf(student, at, start, end)
-  }
-
-  private costOf(student: number, at: number, start: number, end: number): number {
-    const { weights, students } = this.problem
-    const { apartMin, was } = students[student]!
-    const own = this.ofStudent[student]!
-    const n = own.length + (at === NOWHERE ? 0 : 1)
-    if (n === 0) return 0
-    let met = 0
-    for (let k = 0; k < own.length; k++) {
-      let isNew = true
-      for (let j = 0; j < k && isNew; j++) isNew = this.instructor[own[j]!] !== this.instructor[own[k]!]
-      if (isNew) met++
-    }
-    let longest = 0
-    let keep = 0
-    let last = NOWHERE
-    for (let k = 0; k < n; k++) {
-      const isAdded = k === at
-      const slot = own[at !== NOWHERE && k > at ? k - 1 : k]!
-      const from = isAdded ? start : this.start[slot]!
-      if (last !== NOWHERE) longest = Math.max(longest, from - last)
-      last = isAdded ? end : this.ends[slot]!
-      const told = was[k]
-      if (!told) continue
-      if (told.start !== from) keep += 1
-      if (isAdded) continue
-      if (told.vehicle !== this.vehicle[slot]) keep += 0.5
-      if (told.instructor !== this.instructor[slot]) keep += 0.5
-    }
-    const waits = n < 2 ? 0 : (longest - apartMin) / 60
-    return weights.sameInstructor * Math.max(0, met - 1) + weights.evenWait * waits + weights.keep * keep
+    return studentCost(this.problem, student, this.ofStudent[student]!, this, NOWHERE, 0, 0)
   }
 }

@@ -3,8 +3,8 @@ import { MilpBuilder, type MilpSolver } from './milp'
 import type { Problem } from './problem'
 
 /** One model of counts takes this long at most, s. */
-const COUNTS_S = 3
-const MOST_ENDS = 12
+const COUNTS_S = 2
+const MOST_ENDS = 4
 
 /**
  * A cost that no timetable of a day can be under. It takes the earliest end that the vehicles' and instructors' rhythms allow, the

@@ -1,19 +1,5 @@
 import { PlayArrow } from '@mui/icons-material'
-import {
-  Alert,
-  Box,
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  MenuItem,
-  Stack,
-  Tab,
-  Tabs,
-  TextField,
-  Typography,
-} from '@mui/material'
+import { Box, Button, MenuItem, Stack, Tab, Tabs, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link as RouterLink, useParams } from 'react-router'
@@ -28,14 +14,14 @@ import { ProblemNotice } from '../problem/ProblemNotice'
 import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { Board } from './Board'
-import { Changes } from './Changes'
 import { ChosenStint } from './ChosenStint'
 import { clashesOf, columnKinds, firstFree, lacking, type ColumnKind } from './moves'
 import { named, useNames } from './names'
 import { RulesAndWants } from './RulesAndWants'
 import { SolvePanel } from './SolvePanel'
 import { useSolving } from './useSolving'
-import { useTell, useTimetable } from './useTimetable'
+import { TellDialog } from './TellDialog'
+import { useTimetable } from './useTimetable'
 import { WantsTable } from './WantsTable'
 import { WhoIsThere } from './WhoIsThere'
 import { timetableQuery } from './timetableQuery'
@@ -64,7 +50,6 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
   const [chosen, setChosen] = useState<string | null>(null)
   const [from, setFrom] = useState('')
   const [isTelling, setIsTelling] = useState(false)
-  const tell = useTell(day.id, () => setIsTelling(false))
   const { draft, change } = state
   const full = useMemo(() => named(draft, names), [draft, names])
   const clashes = useMemo(() => clashesOf(full), [full])
@@ -237,29 +222,16 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
             </Stack>
           </Box>
         ))}
-      <Dialog open={isTelling} onClose={() => setIsTelling(false)} aria-labelledby="tell-title" fullWidth maxWidth="sm">
-        <DialogTitle id="tell-title">Tell everybody</DialogTitle>
-        <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 2 }}>
-          {tell.error && <ProblemNotice error={tell.error} />}
-          {clashes.length > 0 && (
-            <Alert severity="warning">
-              The board has {clashes.length === 1 ? 'a clash' : `${clashes.length} clashes`}. Nobody can be in two places.
-            </Alert>
-          )}
-          <Typography>Today, the wall and the seats follow this timetable from now on. What has been driven stays.</Typography>
-          <Changes was={stored.told} now={draft.places} names={names} title="Whom to tell what" />
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={() => setIsTelling(false)}>Not yet</Button>
-          <Button
-            variant="contained"
-            disabled={state.saving !== 'saved' || state.version === 0 || tell.isPending}
-            onClick={() => tell.mutate(state.version)}
-          >
-            Everybody is told
-          </Button>
-        </DialogActions>
-      </Dialog>
+      {isTelling && (
+        <TellDialog
+          dayId={day.id}
+          {...{ names, clashes: clashes.length }}
+          told={stored.told}
+          places={draft.places}
+          version={state.saving === 'saved' && state.version > 0 ? state.version : null}
+          onClose={() => setIsTelling(false)}
+        />
+      )}
     </Page>
   )
 }
