@@ -123,6 +123,26 @@ describe('a day without one', () => {
     expect(answer.eased.map((eased) => eased && made(eased).stints.length)).toEqual([5, 5, null])
   })
 
+  it('names them by their places in the day, whoever the student is', () => {
+    const answer = none(
+      dayOf({
+        students: [...morning.students, { id: 'c', name: 'Cleo', stints: 2, apartMin: 60, from: '11:00' }],
+        fixed: [
+          { student: 'a', startsAt: '09:00' },
+          { student: 'c', startsAt: '11:00' },
+        ],
+      }),
+      3,
+    )
+    expect(rules(answer)).toEqual(['students[2].from', 'students[2].apartMin', 'endsAt'])
+    expect(answer.mends).toEqual([
+      'Cleo from 09:45.',
+      'Cleo with 30 min between stints.',
+      'The day goes on until 12:30.',
+      'Fewer stints: 1 for Cleo.',
+    ])
+  })
+
   it('names two fixed stints that are in each other’s way', () => {
     const fixed = ['10:00', '10:10'].map((startsAt, k) => ({ student: 'ab'[k]!, startsAt, vehicle: 'v', instructor: 'i' }))
     const answer = none(dayOf({ fixed }), 3)

@@ -24,7 +24,7 @@ const withoutRules = (day: DayFile, rules: Iterable<DayRule>): DayFile => [...ru
 export function smallestClash(day: DayFile, means: Means, seconds: number): Clash {
   const over = means.now() + seconds * 1000
   const own = onlyWhoCannot(day)
-  const all = dayRules(own)
+  const all = dayRules(day) // by their places in the whole day
   let kept = all
   let isProved = true
   const stays = (rules: readonly DayRule[]) => {
