@@ -41,7 +41,7 @@ export function PeopleBoard() {
   const isSought = (p: Person) => [p.name, p.email, p.role].some((text) => text.toLowerCase().includes(sought.trim().toLowerCase()))
   return (
     <Stack sx={{ gap: 2 }}>
-      <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap' }}>
+      <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap', alignItems: 'flex-end' }}>
         <Button variant="contained" startIcon={<Add />} onClick={() => setOpen(someoneNew('student'))}>
           New student
         </Button>
