@@ -17,10 +17,12 @@ const aboutShape = {
   teaches: z.string().max(200),
   /** the last day on which an instructor's qualification holds; null where it has no end or is not known */
   qualifiedUntil: z.iso.date('a date such as 2027-03-31').nullable(),
+  /** who says that an instructor may teach after that day, and why; empty where nobody does */
+  teachesAnyway: z.string().trim().max(200),
 }
 /** Nothing said: so pages from before these fields can still save. */
 export const nothingKnown = {
-  ...{ email: '', phone: '', emergencyContact: '', licence: '', mustKnow: '', teaches: '' },
+  ...{ email: '', phone: '', emergencyContact: '', licence: '', mustKnow: '', teaches: '', teachesAnyway: '' },
   qualifiedUntil: null,
 }
 const withDefaults = {
@@ -31,6 +33,7 @@ const withDefaults = {
   mustKnow: aboutShape.mustKnow.default(''),
   teaches: aboutShape.teaches.default(''),
   qualifiedUntil: aboutShape.qualifiedUntil.default(null),
+  teachesAnyway: aboutShape.teachesAnyway.default(''),
 }
 
 export const personSchema = z.object({

@@ -20,13 +20,15 @@ interface PersonRow {
   must_know: string
   teaches: string
   qualified_until: string | null
+  teaches_anyway: string
   version: number
 }
 
-const toPerson = ({ words_per_second, emergency_contact, must_know, qualified_until, ...row }: PersonRow): Person =>
+const toPerson = ({ words_per_second, emergency_contact, must_know, qualified_until, teaches_anyway, ...row }: PersonRow): Person =>
   personSchema.parse({
     ...row,
     ...{ wordsPerSecond: words_per_second, emergencyContact: emergency_contact, mustKnow: must_know, qualifiedUntil: qualified_until },
+    teachesAnyway: teaches_anyway,
   })
 
 /** Stands for someone whose row cannot be read, so that their stints are still shown. */
@@ -35,6 +37,7 @@ const NAMELESS = '(name can’t be read)'
 const columnNames: Partial<Record<string, string>> = {
   ...{ wordsPerSecond: 'words_per_second', emergencyContact: 'emergency_contact' },
   ...{ mustKnow: 'must_know', qualifiedUntil: 'qualified_until' },
+  teachesAnyway: 'teaches_anyway',
 }
 
 /** The columns of the fields given. */

@@ -85,7 +85,12 @@ export function PeopleBoard() {
                       </TableCell>
                       <TableCell>
                         {p.role}
-                        {isExpired(p) && <Typography color="error">▲ qualified until {p.qualifiedUntil}</Typography>}
+                        {isExpired(p) && (
+                          <Typography color="error">
+                            ▲ qualified until {p.qualifiedUntil}
+                            {p.teachesAnyway && `; ${p.teachesAnyway}`}
+                          </Typography>
+                        )}
                       </TableCell>
                       <TableCell>{p.experience}</TableCell>
                       <TableCell>{p.wishes}</TableCell>

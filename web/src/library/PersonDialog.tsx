@@ -1,4 +1,5 @@
-import { TextField } from '@mui/material'
+import { TextField, Typography } from '@mui/material'
+import dayjs from 'dayjs'
 import { personDraftSchema, personSchema, type Person, type PersonDraft } from '@ochote/contracts'
 import { peopleQuery } from '../api/queries'
 import { request } from '../api/request'
@@ -77,6 +78,17 @@ export function PersonDialog({ person, onClose }: PersonDialogProps) {
             slotProps={{ inputLabel: { shrink: true } }}
             onChange={(e) => set({ qualifiedUntil: e.target.value || null })}
           />
+          {draft.qualifiedUntil !== null && draft.qualifiedUntil < dayjs().format('YYYY-MM-DD') && (
+            <>
+              <Typography color="error">▲ This has run out. No stint can be given before somebody answers for it by name.</Typography>
+              <TextLine
+                label="May teach all the same: who says so, and why"
+                value={draft.teachesAnyway}
+                most={200}
+                onText={(teachesAnyway) => set({ teachesAnyway })}
+              />
+            </>
+          )}
         </>
       )}
       {draft.role === 'student' && (

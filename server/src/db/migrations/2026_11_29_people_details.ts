@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 
-const texts = ['email', 'phone', 'emergency_contact', 'licence', 'must_know', 'teaches']
+const texts = ['email', 'phone', 'emergency_contact', 'licence', 'must_know', 'teaches', 'teaches_anyway']
 
 /** How to reach people, the licence they hold, and until when an instructor is qualified. */
 export async function up(db: Knex): Promise<void> {

@@ -1,0 +1,80 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { nothingKnown, type Day, type DayView, type Person, type StudentView } from '@ochote/contracts'
+import { seed } from '../demo/seed'
+import { startApp, type RunningApp } from '../testing/startApp'
+
+let app: RunningApp
+let day: DayView
+beforeAll(async () => {
+  app = await startApp()
+  await seed(app.all, '2026-10-17')
+  const days = (await app.ask('GET', '/api/days')).body as Day[]
+  day = (await app.ask('GET', `/api/days/${days.find((one) => one.date === '2026-10-17')!.id}`)).body as DayView
+})
+afterAll(() => app.stop())
+
+const someone = (name: string) => ({
+  id: randomUUID(),
+  person: { ...nothingKnown, name, role: 'student' as const, experience: '', wishes: '', push: null, talk: null, wordsPerSecond: null },
+})
+const find = async (id: string) => (await app.ask('GET', `/api/people/${id}`)).body as Person
+const names = async () => ((await app.ask('GET', '/api/people')).body as Person[]).map((person) => person.name)
+
+describe('people', () => {
+  it('are added many at once, all of them or none', async () => {
+    const people = ['Alva', 'Bryn'].map(someone)
+    expect((await app.ask('POST', '/api/people/many', { people })).status).toBe(201)
+    expect(await names()).toEqual(expect.arrayContaining(['Alva', 'Bryn']))
+    const bad = [someone('Cato'), { ...someone('Dara'), id: people[0]!.id }]
+    expect((await app.ask('POST', '/api/people/many', { people: bad })).status).toBe(409)
+    expect(await names()).not.toContain('Cato')
+    const nameless = await app.ask('POST', '/api/people/many', { people: [someone('Edda'), someone('')] })
+    expect((nameless.body as { fields: { field: string }[] }).fields[0]).toMatchObject({ field: 'people[1].person.name', found: '""' })
+    expect(await names()).not.toContain('Edda')
+  })
+
+  it('keep what a page from before these fields does not send', async () => {
+    const { id, person } = someone('Finn')
+    await app.ask('POST', '/api/people', { id, person: { ...person, phone: '0123', emergencyContact: 'Gwen 0456' } })
+    await app.ask('PUT', `/api/people/${id}`, { change: { wishes: 'Calm' }, fromVersion: 1 })
+    expect(await find(id)).toMatchObject({ wishes: 'Calm', phone: '0123', emergencyContact: 'Gwen 0456', version: 2 })
+  })
+
+  it('are erased for good: the record stays under the role they had', async () => {
+    const { stint } = day.stints[0]!
+    const before = await find(stint.studentId)
+    expect((await app.ask('POST', `/api/people/${stint.studentId}/erased`, { fromVersion: before.version + 1 })).status).toBe(409)
+    await app.ask('POST', `/api/people/${stint.studentId}/erased`, { fromVersion: before.version })
+    expect(await find(stint.studentId)).toMatchObject({ ...nothingKnown, name: 'former student', experience: '', wishes: '' })
+    expect(await names()).not.toContain(before.name)
+    const record = (await app.ask('GET', `/api/people/${stint.studentId}/stints`)).body as StudentView
+    expect(record.days.length).toBeGreaterThan(0)
+    const rows = (await app.db('people').where({ id: stint.studentId })) as object[]
+    expect(JSON.stringify(rows)).not.toContain(before.name)
+  })
+
+  it('teach until their qualification runs out, and after that only with a named reason', async () => {
+    const { stint } = day.stints.find((one) => one.stint.planVersionId === null)!
+    const instructor = await find(stint.instructorId)
+    const until = async (change: Partial<Person>) => {
+      const { version } = await find(instructor.id)
+      expect((await app.ask('PUT', `/api/people/${instructor.id}`, { change, fromVersion: version })).status).toBe(200)
+    }
+    const give = () => {
+      const { id, planId, studentId, carId, instructorId, plannedLaps, otherTypesCones } = { ...stint, id: randomUUID() }
+      const draft = { planId, studentId, carId, instructorId, plannedLaps, otherTypesCones, startsAt: '16:00' }
+      return app.ask('POST', '/api/stints', { id, dayId: day.id, stint: draft })
+    }
+    await until({ qualifiedUntil: '2026-10-16' })
+    const refused = await give()
+    expect(refused.status).toBe(400)
+    expect((refused.body as { detail: string }).detail).toContain(
+      `found ${instructor.name}, qualified until 2026-10-16, expected someone qualified on that day`,
+    )
+    await until({ teachesAnyway: 'H. Quill: the renewal is in the post' })
+    expect((await give()).status).toBe(201)
+    await until({ teachesAnyway: '', qualifiedUntil: '2026-10-17' })
+    expect((await app.ask('GET', `/api/days/${day.id}`)).status).toBe(200)
+  })
+})
