@@ -109,6 +109,42 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
     await expect(page.getByRole('row', { name: /Lars Testing/ })).toHaveCount(2)
   })
 
+  test('holds a car back until every check is good, by name, and Today says so', async ({ page }) => {
+    const [day] = (await (await page.request.get('/api/days')).json()) as Day[]
+    await page.goto('/library/school')
+    await page.getByLabel(/^Checks of each car before use/).fill('tyres, brakes, belts')
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+    await page.goto('/')
+    await expect(page.getByRole('link', { name: /is not checked yet: tyres, brakes, belts/ })).toHaveCount(4)
+    await page
+      .getByRole('link', { name: /is not checked yet/ })
+      .first()
+      .click()
+    const cars = page.getByRole('region', { name: 'Cars before use' })
+    const car = cars.getByRole('group').first()
+    await expect(car.getByRole('button', { name: 'The rest is good' })).toBeDisabled()
+    await cars.getByLabel('Checked by').fill('Mona')
+    await car
+      .getByRole('group', { name: /brakes$/ })
+      .getByRole('button', { name: 'Failed' })
+      .click()
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+    await expectAccessible(page)
+    await page.goto('/')
+    await expect(page.getByRole('link', { name: /failed its check: brakes/ })).toHaveCount(1)
+    await page.goto(`/days/${day!.id}/brief/meeting`)
+    await car
+      .getByRole('group', { name: /brakes$/ })
+      .getByRole('button', { name: 'Good' })
+      .click()
+    for (const one of await cars.getByRole('button', { name: 'The rest is good' }).all()) await one.click()
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+    await page.goto('/')
+    await expect(page.getByRole('heading', { name: 'Not ready yet' })).toBeVisible()
+    await expect(page.getByRole('link', { name: /check/ })).toHaveCount(0)
+  })
+
   test('goes on when a car breaks down at 10:40: what came before stays, and few are told anew', async ({ page }) => {
     const [day] = (await (await page.request.get('/api/days')).json()) as Day[]
     const stored = async () => (await (await page.request.get(`/api/days/${day!.id}/timetable`)).json()) as StoredTimetable

@@ -70,7 +70,7 @@ export {
   type School,
   type SchoolDraft,
 } from './school'
-export { meetingSaveSchema, meetingSchema, noMeeting, type Meeting } from './meeting'
+export { meetingSaveSchema, meetingSchema, noMeeting, type CarCheck, type Meeting } from './meeting'
 export { sessionSaveSchema, sessionSchema, type LedSession, type ReleasedSession, type Session, type SessionSave } from './session'
 export {
   liveBatchSchema,

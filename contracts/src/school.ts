@@ -95,6 +95,8 @@ const schoolDraftSchema = z.object({
   calls: callLanguageSchema,
   ground: groundSchema.default(usualGround),
   units: unitsSchema.default('metric'),
+  /** what is looked at on each car before it is used, such as tyres; no car is held back where there is none */
+  carChecks: z.array(z.string().trim().min(1).max(60)).max(20).default([]),
   /** the zone that the school's times are in, such as Europe/Vienna; null for the device's own */
   timeZone: z.string().max(60).refine(isTimeZone, 'a time zone such as Europe/Vienna').nullable().default(null),
 })

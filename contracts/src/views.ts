@@ -26,6 +26,8 @@ export const dayViewSchema = daySchema.extend({
   markerSchemes: z.array(markerSchemeSchema),
   meeting: meetingSchema,
   sessions: z.array(sessionSchema),
+  /** the school's checks of each car before use */
+  carChecks: z.array(z.string()).default([]),
 })
 export type DayView = z.infer<typeof dayViewSchema>
 

@@ -42,5 +42,6 @@ export async function dayView(all: ByNoun, day: Day): Promise<z.input<typeof day
     circuit: await circuitOfDay(all, day),
     people: await all.people.namesForDay(day.id),
     meeting: await all.meetings.find(day.id),
+    carChecks: (await all.schools.find()).carChecks,
   }
 }

@@ -277,9 +277,13 @@ async function holdMeetings(all: Repositories, firstDay: Day, secondDay: Day): P
   const done = meetingItems(sampleTrack(circuit.value), defaultMeeting, usualTerms).map((item) => item.id)
   const present = students.filter((_, k) => k !== ABSENT).map((p) => p.id)
   const questions = 'Leo: which side to pass on the back straight? Left, on the signal.'
-  await all.meetings.save(second, { done, present, questions, heldBy: 'Hester Quill', heldAt: timeOn(secondDay, '07:40') }, 0)
+  await all.meetings.save(second, { done, present, questions, heldBy: 'Hester Quill', heldAt: timeOn(secondDay, '07:40'), cars: [] }, 0)
   const everyone = students.map((p) => p.id)
-  await all.meetings.save(first, { done, present: everyone, questions: '', heldBy: 'Hester Quill', heldAt: timeOn(firstDay, '07:40') }, 0)
+  await all.meetings.save(
+    first,
+    { done, present: everyone, questions: '', heldBy: 'Hester Quill', heldAt: timeOn(firstDay, '07:40'), cars: [] },
+    0,
+  )
 }
 
 /**
@@ -314,6 +318,7 @@ export async function seed(all: Repositories, today: string): Promise<boolean> {
       ground: usualGround,
       units: 'metric',
       timeZone: null,
+      carChecks: [],
     },
     1,
   )

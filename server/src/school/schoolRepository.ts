@@ -20,6 +20,7 @@ const defaultSchool: School = {
   ground: usualGround,
   units: 'metric',
   timeZone: null,
+  carChecks: [],
   version: 1,
 }
 

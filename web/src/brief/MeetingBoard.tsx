@@ -7,6 +7,7 @@ import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { Page } from '../shell/Page'
 import { BriefParts } from './BriefParts'
+import { CarChecks } from './CarChecks'
 import { CloseMeeting } from './CloseMeeting'
 import { MeetingLarge } from './MeetingLarge'
 import { MeetingTopics } from './MeetingTopics'
@@ -32,6 +33,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
   const [editing, setEditing] = useState(false)
   const today = new Set(day.stints.flatMap((s) => [s.stint.studentId]))
   const students = day.people.filter((p) => p.role === 'student' && today.has(p.id))
+  const cars = day.cars.filter((car) => day.stints.some(({ stint }) => stint.carId === car.id))
   const open = items.filter((i) => !isCovered(i, meeting.done))
   if (large)
     return (
@@ -60,6 +62,7 @@ export function MeetingBoard({ day, school, items }: MeetingBoardProps) {
         <MeetingTopics items={items} done={meeting.done} onToggle={(id) => change({ ...meeting, done: toggled(meeting.done, id) })} />
         <Stack sx={{ gap: 2 }}>
           <WhoIsHere students={students} present={meeting.present} gone={gone} onPresent={(present) => change({ ...meeting, present })} />
+          <CarChecks cars={cars} checks={school.carChecks} done={meeting.cars} onDone={(done) => change({ ...meeting, cars: done })} />
           <CloseMeeting meeting={meeting} open={open} onChange={change} />
         </Stack>
       </Box>

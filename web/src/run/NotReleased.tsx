@@ -10,7 +10,7 @@ interface NotReleasedProps {
   why: string
   dayId: string
   meetingPath: string
-  onDone: () => void
+  onDone: (() => void) | null
 }
 
 /** A student who can't be released yet, why, and what to do about it here. */
@@ -24,10 +24,12 @@ export function NotReleased({ why, dayId, meetingPath, onDone }: NotReleasedProp
         <strong>Not released.</strong> {why}.
       </Typography>
       <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
-        <Target onClick={() => void navigate(meetingPath)}>Open the meeting</Target>
-        <Target tone="action" onClick={onDone}>
-          Briefed them now
-        </Target>
+        <Target onClick={() => void navigate(meetingPath)}>{onDone ? 'Open the meeting' : 'Check the car'}</Target>
+        {onDone && (
+          <Target tone="action" onClick={onDone}>
+            Briefed them now
+          </Target>
+        )}
       </Stack>
     </Stack>
   )

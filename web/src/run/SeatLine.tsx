@@ -1,6 +1,6 @@
 import { Box, Button, Stack, Typography } from '@mui/material'
 import { Link as RouterLink } from 'react-router'
-import { releaseBar, timedLaps, type StintRecord } from '@ochote/core'
+import { carBar, releaseBar, timedLaps, type StintRecord } from '@ochote/core'
 import { stagePath } from '../shell/stages'
 import { useGoneThrough } from '../stintLog/useGoneThrough'
 import type { OpenStint } from '../stint/openStint'
@@ -23,11 +23,14 @@ export function SeatLine({ open: { stint, day, student, solution }, byLogger, re
   const { tap, question } = useLineQuestion()
   const gone = useGoneThrough(day)
   const why = releaseBar(day.meeting, student.id, record.metHere || gone.has(student.id))
+  const carWhy = carBar(day, stint.carId)
   if (record.phase === 'ended') return <StintOver dayId={day.id} stintId={stint.id} record={record} />
   if (why !== null && record.phase === 'ready')
     return (
       <NotReleased why={why} dayId={day.id} meetingPath={stagePath(day.id, 'brief/meeting')} onDone={() => onEntry({ kind: 'meeting' })} />
     )
+  if (carWhy !== null && record.phase === 'ready')
+    return <NotReleased why={carWhy} dayId={day.id} meetingPath={stagePath(day.id, 'brief/meeting')} onDone={null} />
   const lap = record.laps.find((one) => one.timeS === null)?.number ?? record.laps.length
   const allDriven = timedLaps(record).length >= stint.plannedLaps
   // a logger ends the laps itself: the target is then a small one, for when it fails

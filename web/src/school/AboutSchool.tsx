@@ -6,6 +6,10 @@ import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useSchoolDraft } from './useSchoolDraft'
 
+const LONGEST_CHECK = 60
+const MOST_CHECKS = 20
+const checksIn = (text: string) => [...new Set(text.split(',').map((check) => check.trim()))].filter(Boolean).slice(0, MOST_CHECKS)
+
 const LANGUAGE = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/
 
 /** The school's name, the units that everything is said in, its time zone, and the language of its calls; saved by themselves. */
@@ -62,6 +66,18 @@ export function AboutSchool({ school }: { school: School }) {
         wrong={(text) => (LANGUAGE.test(text.trim()) ? null : `found ${text.trim() || 'nothing'}, expected a language such as en-GB or de`)}
         onTake={(language) => change({ ...draft, language })}
       />
+      <CommitField
+        label="Checks of each car before use, with commas between them"
+        value={draft.carChecks.join(', ')}
+        placeholder="tyres, brakes, belts, helmets"
+        wrong={(text) =>
+          checksIn(text).some((check) => check.length > LONGEST_CHECK) ? `expected at most ${LONGEST_CHECK} characters each` : null
+        }
+        onTake={(text) => change({ ...draft, carChecks: checksIn(text) })}
+      />
+      <Typography variant="body2" color="text.secondary" sx={{ mt: -1.5 }}>
+        They are ticked by name at the drivers’ meeting. A car with an open or failed check is not released.
+      </Typography>
     </Stack>
   )
 }

@@ -11,11 +11,18 @@ interface SchoolAbout {
   readonly timeZone: string | null
   /** of the calls, such as en-GB */
   readonly language: string
+  readonly carChecks: string[]
 }
-const typedSchema = z.object({ name: z.string(), units: unitsSchema, timeZone: z.string().nullable(), language: z.string() })
+const typedSchema = z.object({
+  name: z.string(),
+  units: unitsSchema,
+  timeZone: z.string().nullable(),
+  language: z.string(),
+  carChecks: z.array(z.string()),
+})
 const isComplete = ({ name }: SchoolAbout) => name.trim() !== ''
-const held = ({ name, units, timeZone, calls, version }: School) => ({
-  draft: { name, units, timeZone, language: calls.language },
+const held = ({ name, units, timeZone, calls, carChecks, version }: School) => ({
+  draft: { name, units, timeZone, language: calls.language, carChecks },
   version,
 })
 
@@ -26,13 +33,13 @@ export function useSchoolDraft(school: School) {
   return useAutosave({
     path: '/api/school#about',
     stored: held(school),
-    put: async ({ name, units, timeZone, language }: SchoolAbout, fromVersion) => {
+    put: async ({ name, units, timeZone, language, carChecks }: SchoolAbout, fromVersion) => {
       const { version: _, ...before } = client.getQueryData(queryKey) ?? school
       const calls = { ...before.calls, language, unit: units === 'imperial' ? ('yd' as const) : ('m' as const) }
-      const body = { school: { ...before, name: name.trim(), units, timeZone, calls }, fromVersion }
+      const body = { school: { ...before, name: name.trim(), units, timeZone, calls, carChecks }, fromVersion }
       const stored = await request(schoolSchema, '/api/school', { method: 'PUT', body })
       client.setQueryData(queryKey, stored)
-      return { draft: { name, units, timeZone, language }, version: stored.version }
+      return { draft: { name, units, timeZone, language, carChecks }, version: stored.version }
     },
     load: async () => held(await client.fetchQuery({ ...schoolQuery, staleTime: 0 })),
     read: (kept) => typedSchema.parse(kept),

@@ -1,4 +1,4 @@
-import { ArrowForward, CalendarViewDayOutlined, EditOutlined } from '@mui/icons-material'
+import { ArrowForward, EditOutlined } from '@mui/icons-material'
 import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
@@ -45,7 +45,7 @@ function OpenedDay({ day }: { day: DayView }) {
       caution
       actions={
         <>
-          <Button startIcon={<CalendarViewDayOutlined />} component={RouterLink} to={stagePath(day.id, 'timetable')}>
+          <Button component={RouterLink} to={stagePath(day.id, 'timetable')}>
             Timetable
           </Button>
           <Button startIcon={<EditOutlined />} onClick={() => setIsChanging(true)}>

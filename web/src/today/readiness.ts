@@ -1,5 +1,5 @@
 import type { DayView } from '@ochote/contracts'
-import { releaseBar, stintClashes, stintRecord } from '@ochote/core'
+import { carBar, releaseBar, stintClashes, stintRecord } from '@ochote/core'
 import { clashWords } from '../stint/clashWords'
 import type { LoggedStint } from '../stintLog/useDayLogs'
 import { goneThrough } from '../stintLog/useGoneThrough'
@@ -61,5 +61,9 @@ export function notReady(day: DayView, stints: readonly LoggedStint[]): NotReady
       openId: stint.id,
     })),
   )
-  return [...meeting, ...clashes, ...ofStints]
+  const cars = [...new Set(toCome.map((stint) => stint.carId))].flatMap((carId): NotReady[] => {
+    const text = carBar(day, carId)
+    return text === null ? [] : [{ id: `car ${carId}`, text, stage: 'brief/meeting' }]
+  })
+  return [...meeting, ...cars, ...clashes, ...ofStints]
 }

@@ -1,7 +1,7 @@
 import { Box, Stack, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, LedSession } from '@ochote/contracts'
-import { releaseBar, offeredFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
+import { carBar, releaseBar, offeredFaults, rotationTable, stintRecord, turnOfLap } from '@ochote/core'
 import { Caution } from '../../caution/Caution'
 import { useGoneThrough } from '../../stintLog/useGoneThrough'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
@@ -80,6 +80,7 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
     )
   }
   const gone = useGoneThrough(day)
+  const heldCars = [...new Set(stints.flatMap(({ stint }) => carBar(day, stint.carId) ?? []))]
   const held: Held[] = people.flatMap((p, k) => {
     const why = releaseBar(day.meeting, p.id, records[k]!.metHere || gone.has(p.id))
     return why === null ? [] : [{ name: names[k]!, why, stintId: stints[k]!.stint.id }]
@@ -113,8 +114,8 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
         <SendingState waiting={waiting} unreadable={unreadable} />
       </Stack>
       {question}
-      {held.length > 0 && lead.phase === 'ready' ? (
-        <LeadNotReleased held={held} onBriefed={(id) => add(id, { kind: 'meeting' })} />
+      {held.length + heldCars.length > 0 && lead.phase === 'ready' ? (
+        <LeadNotReleased held={held} cars={heldCars} onBriefed={(id) => add(id, { kind: 'meeting' })} />
       ) : (
         lead.phase !== 'ended' && (
           <Box sx={{ display: 'grid', gridTemplateColumns: done ? '1fr 1fr' : '3fr 1fr', gap: 1 }}>

@@ -8,10 +8,22 @@ export interface Held {
   readonly stintId: string
 }
 
-/** The followers who can't be released, each with a button to brief them. */
-export function LeadNotReleased({ held, onBriefed }: { held: readonly Held[]; onBriefed: (stintId: string) => void }) {
+interface LeadNotReleasedProps {
+  held: readonly Held[]
+  /** why a car can't be used yet */
+  cars: readonly string[]
+  onBriefed: (stintId: string) => void
+}
+
+/** The followers and cars that can't be released, each follower with a button to brief them. */
+export function LeadNotReleased({ held, cars, onBriefed }: LeadNotReleasedProps) {
   return (
     <Stack role="alert" sx={{ gap: 1, borderLeft: 6, borderColor: 'error.main', pl: 1.5 }}>
+      {cars.map((why) => (
+        <Typography key={why}>
+          <strong>Not released.</strong> {why}.
+        </Typography>
+      ))}
       {held.map(({ name, why, stintId }) => (
         <Stack key={stintId} direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
           <Typography>

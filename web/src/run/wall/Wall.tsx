@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
-import { callInBy, likelyFaults, nextReleaseMs, releaseBar, stintRecord, type CodedEntry, type StintRecord } from '@ochote/core'
+import { callInBy, likelyFaults, nextReleaseMs, stintBar, stintRecord, type CodedEntry, type StintRecord } from '@ochote/core'
 import { trueNow } from '../../device/deviceClock'
 import { useGoneThrough } from '../../stintLog/useGoneThrough'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
@@ -180,7 +180,7 @@ function nextToGo(
     ({ stint }, k) =>
       records[k]!.phase === 'ready' &&
       records[k]!.releasedAtMs === null &&
-      releaseBar(day.meeting, stint.studentId, records[k]!.metHere || gone.has(stint.studentId)) === null,
+      stintBar(day, stint, records[k]!.metHere || gone.has(stint.studentId)) === null,
   )
   return at < 0 ? null : at
 }

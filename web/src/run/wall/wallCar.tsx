@@ -1,5 +1,5 @@
 import type { DayView } from '@ochote/contracts'
-import { carState, releaseBar, timedLaps, type StintRecord } from '@ochote/core'
+import { carState, stintBar, timedLaps, type StintRecord } from '@ochote/core'
 import type { OpenedLogs } from '../../stintLog/useStintLogs'
 import type { SessionStint } from '../SolvedSession'
 import type { LiveSource } from '../../telemetry/liveSource'
@@ -25,7 +25,7 @@ export function wallCar(
 ): WallCar {
   const nameOf = (id: string) => day.people.find((p) => p.id === id)?.name ?? ''
   const state = carState(record, stint.plannedLaps, solution.trace.lapTimeS, now)
-  const bar = releaseBar(day.meeting, stint.studentId, record.metHere || gone.has(stint.studentId))
+  const bar = stintBar(day, stint, record.metHere || gone.has(stint.studentId))
   return {
     stintId: stint.id,
     student: nameOf(stint.studentId),
