@@ -81,6 +81,8 @@ test.describe.serial('a day’s timetable', () => {
     await expectAccessible(page)
     await search.getByRole('button', { name: 'Take it' }).click()
     await expect(page.getByRole('region', { name: 'Clashes' })).toContainText('No clashes')
+    await expect(search).toHaveCount(0)
+    await expect(page.getByRole('alert')).toHaveCount(0)
     await saved(page)
     await page.getByRole('button', { name: /^Tell everybody/ }).click()
     await expect(page.getByRole('region', { name: 'Whom to tell what' })).toContainText('Agnes Thorley')

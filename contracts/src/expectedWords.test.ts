@@ -17,7 +17,7 @@ const words = (schema: z.ZodType, input: unknown) => {
 }
 
 describe('what was expected', () => {
-  it('comes in plain words from every schema, whatever is sent', () => {
+  it('is in plain words for every schema, no matter what is sent', () => {
     expect(schemas.length).toBeGreaterThan(40)
     const wrong = fc.oneof(fc.jsonValue({ maxDepth: 3 }), fc.constantFrom(undefined, NaN, Infinity, '', ' ', '2,100', -1, 1e12))
     for (const [name, schema] of schemas)
@@ -29,7 +29,7 @@ describe('what was expected', () => {
       )
   })
 
-  it('comes in plain words for every field, whatever its value', () => {
+  it('is in plain words for every field, no matter what its value is', () => {
     const values = [undefined, null, '', 'x', 'x'.repeat(5000), -1, 0, 1.5, 1e9, NaN, true, [], [null], {}, { kind: 'none' }]
     let said = 0
     for (const [name, schema] of schemas) {

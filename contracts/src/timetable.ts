@@ -4,7 +4,7 @@ import { timeOfDaySchema } from './timeOfDay'
 
 const id = z.uuid()
 
-/** A stint on the timetable; once it is told it is the day's stint of this id. */
+/** A stint on the timetable. Telling everybody makes it a stint of the day, with the same id. */
 const placeSchema = z.object({ id, student: id, vehicle: id, instructor: id, startsAt: timeOfDaySchema, isFixed: z.boolean() })
 export type TimetablePlace = z.infer<typeof placeSchema>
 
@@ -31,7 +31,7 @@ export const timetableSchema = z.object({
 export type StoredTimetable = z.infer<typeof timetableSchema>
 export const timetableSaveSchema = z.object({ draft: timetableDraftSchema, fromVersion: z.number().int().min(0) })
 
-/** Everybody is told a version of the timetable: the day's stints become its places. */
+/** Tells everybody one version of the timetable: its places become the day's stints. */
 export const tellSchema = z.object({ version: z.number().int().min(1) })
 
 /** A timetable is asked for: for how long it is looked for, and from when on; what begins earlier stays. */

@@ -15,7 +15,7 @@ describe('a car before use', () => {
     expect(carBar(day([check('tyres'), check('brakes', true, 'w'), check('belts')]), 'v')).toBe('Hatch 1 is not checked yet: brakes')
   })
 
-  it('is held while a check has failed, whatever else is open', () => {
+  it('is held while a check has failed, even if others are still open', () => {
     expect(carBar(day([check('brakes', false)]), 'v')).toBe('Hatch 1 failed its check: brakes')
   })
 

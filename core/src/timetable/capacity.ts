@@ -6,7 +6,7 @@ interface Rhythm {
   readonly lastsMin: number
   /** whether a stint may follow, and which count it then has: of its row, or since the fill */
   readonly next: (count: number, gapMin: number) => number | null
-  /** after so long another may follow whatever came before */
+  /** after a gap this long, another stint may always follow */
   readonly longestGapMin: number
 }
 

@@ -32,7 +32,7 @@ export function feasible(problem: Problem, { solve, now }: Means, seconds: numbe
   return { is: answer.status === 'infeasible' ? 'no' : 'unknown' }
 }
 
-/** What can be seen without a search: each rule by itself, loosened, is already too much. */
+/** Whether a day is impossible for a reason that needs no search, such as more stints than the cars can take. */
 export function isPlainlyImpossible(problem: Problem): boolean {
   return (
     problem.overfixed.length > 0 ||

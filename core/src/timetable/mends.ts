@@ -15,7 +15,7 @@ export interface Mend {
   readonly day: DayFile | null
 }
 
-/** What would make a timetable possible: the least easing of every rule that clashes, each by itself and each seen to work. */
+/** For each rule that clashes, the smallest change to it that makes a timetable possible. Each was tried on its own and worked. */
 export function mendsOf(clash: readonly DayRule[], means: Means, seconds: number): Mend[] {
   const over = means.now() + seconds * 1000
   const works = (now: DayFile) => feasible(problemOf(now), means, EACH_S).is === 'yes'

@@ -13,7 +13,7 @@ interface Placed {
 
 /**
  * What a student's stints cost: instructors met, the longest wait, and what is not as they were told. It is asked for thousands of times
- * a second, so it makes nothing anew.
+ * a second, so it allocates nothing.
  * @param own - the student's slots in time order
  * @param at - a place in `own` at which one more stint is thought of, from `start` to `end`; its vehicle and instructor are counted
  *   elsewhere. `NOWHERE` for none

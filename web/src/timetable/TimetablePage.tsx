@@ -1,5 +1,5 @@
 import { PlayArrow } from '@mui/icons-material'
-import { Box, Button, MenuItem, Stack, Tab, Tabs, TextField, Typography } from '@mui/material'
+import { Alert, Box, Button, MenuItem, Stack, Tab, Tabs, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link as RouterLink, useParams } from 'react-router'
@@ -50,6 +50,7 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
   const [chosen, setChosen] = useState<string | null>(null)
   const [from, setFrom] = useState('')
   const [isTelling, setIsTelling] = useState(false)
+  const [noRoomFor, setNoRoomFor] = useState<string | null>(null)
   const { draft, change } = state
   const full = useMemo(() => named(draft, names), [draft, names])
   const clashes = useMemo(() => clashesOf(full), [full])
@@ -176,6 +177,7 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
                     variant="outlined"
                     onClick={() => {
                       const free = firstFree(draft, student, uuid())
+                      setNoRoomFor(free ? null : student)
                       if (!free) return
                       change({ ...draft, places: [...draft.places, free] })
                       setChosen(free.id)
@@ -185,6 +187,11 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
                   </Button>
                 ))}
               </Stack>
+              {noRoomFor !== null && (
+                <Alert severity="info" onClose={() => setNoRoomFor(null)}>
+                  There is no free place for {names.of(noRoomFor)} as the board stands. Find a timetable, or move something.
+                </Alert>
+              )}
               <Board {...{ draft, names, columns, wrong, driven, chosen }} onChoose={setChosen} onChange={(next) => change(next)} />
             </Stack>
             <Stack sx={{ gap: 2.5 }}>

@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { solvingSchema, type TimetableDraft } from '@ochote/contracts'
 import { request } from '../api/request'
@@ -7,6 +7,7 @@ const POLL_MS = 500
 
 /** A search for a timetable on the server: begun, watched, stopped. */
 export function useSolving(dayId: string) {
+  const client = useQueryClient()
   const [id, setId] = useState<string | null>(null)
   const start = useMutation({
     mutationFn: (asked: { draft: TimetableDraft; seconds: number; from: string | null }) =>
@@ -22,7 +23,8 @@ export function useSolving(dayId: string) {
   })
   const stop = useMutation({
     mutationFn: () => request(solvingSchema, `/api/solvings/${id}`, { method: 'DELETE' }),
-    onSuccess: () => void watched.refetch(),
+    // the search may have been let go of meanwhile
+    onSuccess: (now) => client.setQueryData(['solvings', now.id], now),
   })
   return {
     start: start.mutate,
@@ -30,7 +32,10 @@ export function useSolving(dayId: string) {
     state: id === null ? null : (watched.data ?? null),
     isStarting: start.isPending,
     error: start.error ?? watched.error,
-    /** lets go of what was found */
-    drop: () => setId(null),
+    /** lets go of what was found, and of what went wrong */
+    drop: () => {
+      setId(null)
+      start.reset()
+    },
   }
 }
