@@ -42,6 +42,16 @@ describe('something that saves itself', () => {
     expect([result.current.draft, result.current.canUndo]).toEqual(['as stored', false])
   })
 
+  it('takes what is typed after a save as a step of its own, so that undo leaves what was saved', async () => {
+    accepts()
+    const { result } = open()
+    act(() => result.current.change('a good sentence', 'title'))
+    await waitFor(() => expect(result.current.saving).toBe('saved'))
+    act(() => result.current.change('something hasty', 'title'))
+    act(() => result.current.undo())
+    expect(result.current.draft).toBe('a good sentence')
+  })
+
   it('is not in conflict with itself when it is changed while it is being saved', async () => {
     const answers: (() => void)[] = []
     const sent: Sent[] = []

@@ -28,7 +28,7 @@ interface AutosaveOptions<Draft> {
 
 export interface Autosave<Draft> {
   draft: Draft
-  /** @param of - what is being typed in: its changes are one step to undo */
+  /** @param of - what is being typed in: its changes are one step to undo, until they are saved */
   change: (draft: Draft, of?: string) => void
   undo: () => void
   redo: () => void
@@ -52,12 +52,13 @@ const always = () => true
 const same = (a: unknown, b: unknown) => hashKey([a]) === hashKey([b])
 
 interface Typing<Draft> extends History<Draft> {
-  /** what was typed in last: more of it is the same step */
+  /** what is being typed in: more of it is the same step, until it is saved */
   readonly of: string | null
 }
-type TypingAction<Draft> = HistoryAction<Draft> & { of?: string | undefined }
+type TypingAction<Draft> = (HistoryAction<Draft> & { of?: string | undefined }) | { type: 'saved' }
 
 function typing<Draft>(state: Typing<Draft>, action: TypingAction<Draft>): Typing<Draft> {
+  if (action.type === 'saved') return { ...state, of: null }
   const of = action.type === 'change' ? (action.of ?? null) : null
   if (action.type === 'change' && of !== null && of === state.of) return { ...state, present: action.to, future: [] }
   return { ...historyReducer(state, action), of }
@@ -96,6 +97,7 @@ export function useAutosave<Draft>({
     onSaved: (now) => {
       setSaved(now)
       setTheirs(null)
+      dispatch({ type: 'saved' })
     },
     reload: async () => {
       const now = theirs ?? (await load())
