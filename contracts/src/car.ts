@@ -9,6 +9,7 @@ export const carDraftSchema = z.object({
   number: z.string().trim().max(12),
   vehicleTypeId: id,
   seats: z.number().int().min(1).max(9),
+  gearbox: z.enum(['', 'manual', 'automatic']).default(''),
   notes: z.string().max(1000),
 })
 export type CarDraft = z.infer<typeof carDraftSchema>

@@ -117,7 +117,7 @@ export {
   type SolutionQuestion,
 } from './solution'
 export { archivedSchema } from './archive'
-export { dayAddSchema, dayDraftSchema, daySaveSchema, daySchema, type Day, type DayDraft } from './day'
+export { dayAddSchema, dayDraftSchema, daySaveSchema, daySchema, roadStates, type Day, type DayDraft, type RoadState } from './day'
 export {
   planAddSchema,
   planDraftSchema,

@@ -10,6 +10,7 @@ interface CarRow {
   number: string
   vehicle_type_id: string
   seats: number
+  gearbox: string
   notes: string
   version: number
 }

@@ -10,13 +10,17 @@ interface DayRow {
   date: string
   circuit_id: string
   weather: string
+  hours: string
   version: number
 }
 
-const toDay = ({ id, name, date, circuit_id, weather, version }: DayRow): Day =>
-  daySchema.parse({ id, name, date, circuitId: circuit_id, weather, version })
+const toDay = ({ id, name, date, circuit_id, weather, hours, version }: DayRow): Day =>
+  daySchema.parse({ id, name, date, circuitId: circuit_id, weather, hours: JSON.parse(hours), version })
 
-const columnsOf = ({ name, date, circuitId, weather }: DayDraft) => ({ name, date, circuit_id: circuitId, weather })
+const columnsOf = ({ name, date, circuitId, weather, hours }: DayDraft) => ({
+  ...{ name, date, circuit_id: circuitId, weather },
+  hours: JSON.stringify(hours),
+})
 
 /** Stored days. */
 export function dayRepository(db: Knex, unreadable: UnreadableRows) {

@@ -127,9 +127,9 @@ const typeNamed = (name: string, vehicle: object): VehicleType => ({
   version: 1,
   vehicle: vehicleSchema.parse({ ...vehicle, name }),
 })
-const carOf = (name: string, number: string, type: VehicleType, seats: number): Car => ({
+const carOf = (name: string, number: string, type: VehicleType, seats: number, gearbox: Car['gearbox'] = 'manual'): Car => ({
   id: demoId(`vehicle/${name}`),
-  ...{ name, number, vehicleTypeId: type.id, seats, notes: '', version: 1 },
+  ...{ name, number, vehicleTypeId: type.id, seats, gearbox, notes: '', version: 1 },
 })
 
 export const vehicleTypes = { hatch: typeNamed('Hatch', hatch), estate: typeNamed('Estate', estate), kart: typeNamed('Yard kart', kart) }

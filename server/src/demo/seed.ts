@@ -42,6 +42,12 @@ const first = demoId('event/first')
 const second = demoId('event/second')
 const DAYS_BETWEEN = 14
 
+const drying: Day['hours'] = [
+  { from: '07:30', road: 'wet', forecast: 'Light rain, 9 °C' },
+  { from: '11:00', road: 'damp', forecast: 'Clearing, 11 °C' },
+  { from: '14:00', road: 'dry', forecast: 'Sun, 13 °C' },
+]
+
 /** The second day is the one given; the first was two weeks before. */
 function daysUntil(today: string): { firstDay: Day; secondDay: Day } {
   const at = (daysBefore: number) => new Date(Date.parse(`${today}T00:00:00Z`) - daysBefore * 86_400_000)
@@ -51,11 +57,11 @@ function daysUntil(today: string): { firstDay: Day; secondDay: Day } {
   return {
     firstDay: {
       ...common,
-      ...{ id: first, name: `Ambulance drivers, first ${weekday}`, date: dateOf(DAYS_BETWEEN), weather: 'Dry, light wind' },
+      ...{ id: first, name: `Ambulance drivers, first ${weekday}`, date: dateOf(DAYS_BETWEEN), weather: 'Dry, light wind', hours: [] },
     },
     secondDay: {
       ...common,
-      ...{ id: second, name: `Ambulance drivers, second ${weekday}`, date: dateOf(0), weather: 'Wet, drying from eleven' },
+      ...{ id: second, name: `Ambulance drivers, second ${weekday}`, date: dateOf(0), weather: 'Wet, drying from eleven', hours: drying },
     },
   }
 }

@@ -67,7 +67,7 @@ export async function eventTables(db: Knex, dayId: string): Promise<EventTable[]
         ),
     },
     { name: 'cars', noun: 'car', key: ['id'], json: [], rows: cars },
-    { name: 'days', noun: 'day', key: ['id'], json: [], rows: () => db('days').where({ id: dayId }) },
+    { name: 'days', noun: 'day', key: ['id'], json: ['hours'], rows: () => db('days').where({ id: dayId }) },
     {
       name: 'plans',
       noun: 'plan',

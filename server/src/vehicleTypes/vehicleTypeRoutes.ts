@@ -26,7 +26,7 @@ export function vehicleTypeRoutes(all: Repositories): Router {
         if (added === 'conflict') throw conflict(`The vehicle type “${type.vehicle.name}”`, 1)
         if (added === 'same') return
         const seats = type.vehicle.kind === 'car' ? 2 : 1
-        await within.cars.save(id, { name: type.vehicle.name, number: '', vehicleTypeId: id, seats, notes: '' }, 0)
+        await within.cars.save(id, { name: type.vehicle.name, number: '', vehicleTypeId: id, seats, gearbox: '', notes: '' }, 0)
       })
       answer(res, vehicleTypeSchema, type, 201)
     })

@@ -17,9 +17,15 @@ interface CarDialogProps {
 const MOST_SEATS = 9
 const seats = Array.from({ length: MOST_SEATS }, (_, k) => ({ id: String(k + 1), name: String(k + 1) }))
 
+const gearboxes = [
+  { id: '', name: 'not said' },
+  { id: 'manual', name: 'manual' },
+  { id: 'automatic', name: 'automatic' },
+] as const
+
 const draftOf = ({ id: _id, version: _version, ...draft }: Car): CarDraft => draft
 
-/** A car's name, number, type, seats and notes. */
+/** A car's name, number, type, seats, gearbox and notes. */
 export function CarDialog({ car, types, onClose }: CarDialogProps) {
   const isNew = car.version === 0
   const path = `/api/cars/${car.id}`
@@ -56,6 +62,7 @@ export function CarDialog({ car, types, onClose }: CarDialogProps) {
         onChange={(vehicleTypeId) => set({ vehicleTypeId })}
       />
       <SelectField label="Seats" value={String(draft.seats)} options={seats} onChange={(n) => set({ seats: Number(n) })} />
+      <SelectField label="Gearbox" value={draft.gearbox} options={gearboxes} onChange={(gearbox) => set({ gearbox })} />
       <TextLine label="Notes" value={draft.notes} most={1000} onText={(notes) => set({ notes })} />
     </RecordDialog>
   )

@@ -19,7 +19,7 @@ export function CarsSection({ types }: { types: readonly VehicleType[] }) {
   const { archive, error } = useArchive()
   const [open, setOpen] = useState<Car | null>(null)
   const typeName = (id: string) => types.find((type) => type.id === id)?.vehicle.name ?? ''
-  const add = () => setOpen({ id: uuid(), name: '', number: '', vehicleTypeId: types[0]!.id, seats: 2, notes: '', version: 0 })
+  const add = () => setOpen({ id: uuid(), name: '', number: '', vehicleTypeId: types[0]!.id, seats: 2, gearbox: '', notes: '', version: 0 })
   return (
     <Box component="section" aria-labelledby="cars">
       <Typography id="cars" variant="h2" sx={{ mb: 1 }}>
@@ -30,7 +30,7 @@ export function CarsSection({ types }: { types: readonly VehicleType[] }) {
           <Table size="small" aria-labelledby="cars">
             <TableHead>
               <TableRow>
-                {['Car', 'Number', 'Vehicle type', 'Seats', 'Notes', ''].map((head) => (
+                {['Car', 'Number', 'Vehicle type', 'Seats', 'Gearbox', 'Notes', ''].map((head) => (
                   <TableCell key={head}>{head}</TableCell>
                 ))}
               </TableRow>
@@ -42,6 +42,7 @@ export function CarsSection({ types }: { types: readonly VehicleType[] }) {
                   <TableCell>{car.number}</TableCell>
                   <TableCell>{typeName(car.vehicleTypeId)}</TableCell>
                   <TableCell>{car.seats}</TableCell>
+                  <TableCell>{car.gearbox}</TableCell>
                   <TableCell>{car.notes}</TableCell>
                   <RowActions name={car.name} onChange={() => setOpen(car)} onArchive={() => archive(archivable(car))} />
                 </TableRow>

@@ -6,7 +6,7 @@ import { CommitField } from '../forms/CommitField'
 import { SelectField } from '../forms/SelectField'
 import { swapped, withoutPlace, withPlace } from './moves'
 import type { Names } from './names'
-import { wrongTime } from './times'
+import { wrongTime } from '../forms/times'
 
 interface ChosenStintProps {
   draft: TimetableDraft

@@ -4,7 +4,7 @@ import type { TimetableDraft, WantName } from '@ochote/contracts'
 import { minutesOf, clockTimeOf } from '@ochote/core'
 import { CommitField } from '../forms/CommitField'
 import { WholeField } from './fields'
-import { wrongTime } from './times'
+import { wrongTime } from '../forms/times'
 
 interface RulesProps {
   draft: TimetableDraft

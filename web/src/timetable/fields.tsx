@@ -1,7 +1,7 @@
 import { MenuItem, TextField } from '@mui/material'
 import { CommitField } from '../forms/CommitField'
 import { numberText, wholeNumber } from '../forms/numbers'
-import { wrongIfAnyTime } from './times'
+import { wrongIfAnyTime } from '../forms/times'
 
 interface WholeFieldProps {
   label: string

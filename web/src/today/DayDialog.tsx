@@ -8,6 +8,7 @@ import { TextLine } from '../forms/TextLine'
 import { RecordDialog } from '../records/RecordDialog'
 import { useRecordSave } from '../records/useRecordSave'
 import { useTyped } from '../records/useTyped'
+import { RoadHoursFields } from './RoadHours'
 
 interface DayDialogProps {
   /** version 0 for a new day */
@@ -17,9 +18,9 @@ interface DayDialogProps {
   onClose: (stored: Day | null) => void
 }
 
-const draftOf = ({ name, date, circuitId, weather }: Day): DayDraft => ({ name, date, circuitId, weather })
+const draftOf = ({ id: _id, version: _version, ...draft }: Day): DayDraft => draft
 
-/** A day's name, date, circuit and weather. */
+/** A day's name, date, circuit, weather, road and forecast. */
 export function DayDialog({ day, copyOf = null, onClose }: DayDialogProps) {
   const circuits = useQuery(circuitsQuery)
   const isNew = day.version === 0
@@ -79,6 +80,7 @@ export function DayDialog({ day, copyOf = null, onClose }: DayDialogProps) {
         onChange={(id) => set({ circuitId: id })}
       />
       <TextLine label="Weather" value={draft.weather} most={120} onText={(weather) => set({ weather })} />
+      <RoadHoursFields hours={draft.hours} onChange={(hours) => set({ hours })} />
     </RecordDialog>
   )
 }

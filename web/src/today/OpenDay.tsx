@@ -1,4 +1,3 @@
-import { ArrowForward, EditOutlined } from '@mui/icons-material'
 import { Box, Button, LinearProgress, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useState } from 'react'
@@ -8,7 +7,6 @@ import { stintRecord } from '@ochote/core'
 import { dayQuery } from '../api/queries'
 import { count, lapLength, longDay } from '../format/format'
 import { Loaded } from '../problem/Loaded'
-import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
 import { useOpens } from '../shell/openStudent'
@@ -21,6 +19,7 @@ const DayDialog = lazy(async () => ({ default: (await import('./DayDialog')).Day
 // the day is on the screen before its table, and before the drawing, which brings the solver and the map with it
 const DayStints = lazy(async () => ({ default: (await import('./DayStints')).DayStints }))
 const Missing = lazy(async () => ({ default: (await import('./Missing')).Missing }))
+const NothingYet = lazy(async () => ({ default: (await import('./NothingYet')).NothingYet }))
 const AimList = lazy(async () => ({ default: (await import('./AimList')).AimList }))
 const TodayCircuit = lazy(async () => ({ default: (await import('./TodayCircuit')).TodayCircuit }))
 
@@ -48,9 +47,7 @@ function OpenedDay({ day }: { day: DayView }) {
           <Button component={RouterLink} to={stagePath(day.id, 'timetable')}>
             Timetable
           </Button>
-          <Button startIcon={<EditOutlined />} onClick={() => setIsChanging(true)}>
-            Change the day
-          </Button>
+          <Button onClick={() => setIsChanging(true)}>Change the day</Button>
         </>
       }
     >
@@ -64,7 +61,9 @@ function OpenedDay({ day }: { day: DayView }) {
           ) : next ? (
             <Next day={day} next={next} others={stints.filter((s) => s !== next && phaseOf(s) === 'running')} />
           ) : isEmpty ? (
-            <NothingYet day={day} />
+            <Suspense>
+              <NothingYet day={day} />
+            </Suspense>
           ) : (
             <Typography variant="h2">Every stint has been driven</Typography>
           )}
@@ -83,26 +82,6 @@ function OpenedDay({ day }: { day: DayView }) {
       </Suspense>
       <Suspense>{isChanging && <DayDialog day={day} onClose={() => setIsChanging(false)} />}</Suspense>
     </Page>
-  )
-}
-
-function NothingYet({ day }: { day: DayView }) {
-  const hasPlan = day.plans.length > 0
-  return (
-    <EmptyState
-      title={hasPlan ? 'No stint yet' : 'No plan yet'}
-      action={
-        hasPlan ? null : (
-          <Button variant="contained" component={RouterLink} to={stagePath(day.id, 'plan')}>
-            Make a plan
-          </Button>
-        )
-      }
-    >
-      {hasPlan
-        ? 'A stint is one student in one car with one instructor, for a number of laps on a plan.'
-        : 'A plan has the line, speeds and cones of one vehicle type on this circuit. Stints are driven on it.'}
-    </EmptyState>
   )
 }
 
@@ -136,7 +115,7 @@ function Next({ day, next: { stint, log }, others }: NextProps) {
         </Suspense>
       )}
       <Stack direction="row" sx={{ gap: 1, mt: 1.5 }}>
-        <Button variant="contained" size="large" endIcon={<ArrowForward />} component={RouterLink} to={stagePath(day.id, stage, stint.id)}>
+        <Button variant="contained" size="large" component={RouterLink} to={stagePath(day.id, stage, stint.id)}>
           {stage === 'run' ? 'Take the seat' : 'Brief'}
         </Button>
         <Button size="large" component={RouterLink} to={stagePath(day.id, stage === 'run' ? 'brief' : 'run', stint.id)}>

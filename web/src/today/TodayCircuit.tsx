@@ -9,14 +9,19 @@ import { Loaded } from '../problem/Loaded'
 import { useCornerChoice } from '../ribbon/useCornerChoice'
 import { stagePath } from '../shell/stages'
 import { useMarkedPlan } from '../workers/useMarkedPlan'
+import { RoadLine } from './RoadHours'
 
 /** The circuit as the next stint drives it. */
 export function TodayCircuit({ day, planId }: { day: DayView; planId?: string }) {
   const plan = day.plans.find((p) => p.id === planId) ?? day.plans[0]
   const type = day.vehicleTypes.find((v) => v.id === plan?.vehicleTypeId)
   const scheme = day.markerSchemes.find((s) => s.id === plan?.markerSchemeId)
-  if (!plan || !type || !scheme) return null
-  return <Drawn plan={plan} type={type} scheme={scheme} dayId={day.id} />
+  return (
+    <Box sx={{ minWidth: 0 }}>
+      <RoadLine hours={day.hours} />
+      {plan && type && scheme && <Drawn plan={plan} type={type} scheme={scheme} dayId={day.id} />}
+    </Box>
+  )
 }
 
 interface DrawnProps {

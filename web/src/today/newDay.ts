@@ -7,5 +7,5 @@ export const copyOfDay = ({ name, circuitId }: Day): Day => ({ ...newDay(), name
 
 /** A day to be filled in: today. */
 export const newDay = (): Day => ({
-  ...{ id: uuid(), name: '', date: dayjs().format('YYYY-MM-DD'), circuitId: '', weather: '', version: 0 },
+  ...{ id: uuid(), name: '', date: dayjs().format('YYYY-MM-DD'), circuitId: '', weather: '', hours: [], version: 0 },
 })

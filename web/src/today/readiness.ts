@@ -1,5 +1,5 @@
 import type { DayView } from '@ochote/contracts'
-import { carBar, releaseBar, stintClashes, stintRecord } from '@ochote/core'
+import { carBar, releaseBar, roadAt, roadOfPlan, stintClashes, stintRecord, suitsRoad } from '@ochote/core'
 import { clashWords } from '../stint/clashWords'
 import type { LoggedStint } from '../stintLog/useDayLogs'
 import { goneThrough } from '../stintLog/useGoneThrough'
@@ -65,5 +65,12 @@ export function notReady(day: DayView, stints: readonly LoggedStint[]): NotReady
     const text = carBar(day, carId)
     return text === null ? [] : [{ id: `car ${carId}`, text, stage: 'brief/meeting' }]
   })
-  return [...meeting, ...cars, ...clashes, ...ofStints]
+  const roads = toCome.flatMap((stint): NotReady[] => {
+    const road = roadAt(day.hours, stint.startsAt)
+    const plan = day.plans.find((one) => one.id === stint.planId)
+    if (road === null || !plan || suitsRoad(plan.setup, road)) return []
+    const text = `${stint.startsAt}, ${nameOf(stint.studentId)}: the road is said to be ${road}, but “${plan.name}” is for a ${roadOfPlan(plan.setup)} road`
+    return [{ id: `${stint.id}/road`, text, stage: 'plan', openId: plan.id }]
+  })
+  return [...meeting, ...roads, ...cars, ...clashes, ...ofStints]
 }
