@@ -34,11 +34,12 @@ export const timetableSaveSchema = z.object({ draft: timetableDraftSchema, fromV
 /** Tells everybody one version of the timetable: its places become the day's stints. */
 export const tellSchema = z.object({ version: z.number().int().min(1) })
 
-/** A timetable is asked for: for how long it is looked for, and from when on; what begins earlier stays. */
+/** A timetable is asked for: for how long it is looked for, from when on, and before when nothing new begins; what begins before `from` stays. */
 export const solveSchema = z.object({
   draft: timetableDraftSchema,
   seconds: z.number().min(1, 'seconds from 1 to 600').max(600, 'seconds from 1 to 600'),
   from: timeOfDaySchema.nullable(),
+  notBefore: timeOfDaySchema.nullable().optional(),
 })
 export type Solve = z.infer<typeof solveSchema>
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Plan } from '@ochote/contracts'
-import { planForRoad, roadAt, roadOfPlan, suitsRoad } from './road'
+import type { Plan, Stint } from '@ochote/contracts'
+import { onOtherRoad, planForRoad, roadAt, roadFrom, roadOfPlan, suitsRoad } from './road'
 
 const hours = [
   { from: '08:00', road: 'wet', forecast: 'rain' },
@@ -40,5 +40,29 @@ describe('the plan for a road', () => {
     expect(planForRoad(plans.slice(0, 1), 'hatch', 'damp')?.id).toBe('wet')
     expect(planForRoad(plans, 'hatch', 'dry')?.id).toBe('damp')
     expect(planForRoad(plans, 'kart', 'wet')).toBeUndefined()
+  })
+})
+
+describe('a change of the road', () => {
+  const stint = (startsAt: string, planId: string, planVersionId: string | null = null) => ({ startsAt, planId, planVersionId }) as Stint
+  const plans = [plan('dry', 1), plan('wet', 0.74), plan('kart dry', 1, true, 'kart')]
+
+  it('replaces what was said for later', () => {
+    expect(roadFrom([...hours], '10:15', 'dry')).toEqual([hours[0], { from: '10:15', road: 'dry', forecast: '' }])
+  })
+
+  it('finds the stints to come that are on a plan for another road, in time order, and the plan they could go on', () => {
+    const stints = [
+      stint('10:00', 'kart dry'),
+      stint('09:00', 'dry'),
+      stint('09:30', 'dry', 'driven'),
+      stint('09:40', 'wet'),
+      stint('07:00', 'dry'),
+    ]
+    const found = onOtherRoad(stints, plans, [{ from: '08:00', road: 'wet', forecast: '' }])
+    expect(found.map((one) => [one.stint.startsAt, one.to?.id ?? null])).toEqual([
+      ['09:00', 'wet'],
+      ['10:00', null],
+    ])
   })
 })

@@ -1,4 +1,4 @@
-import type { Day, Plan, RoadState, Setup } from '@ochote/contracts'
+import type { Day, Plan, RoadState, Setup, Stint } from '@ochote/contracts'
 import { isWet } from '../runOff/groundGrip'
 
 /** From this grip down a plan is for a damp road. */
@@ -31,3 +31,28 @@ export function planForRoad(plans: readonly Plan[], vehicleTypeId: string, road:
     .sort((a, b) => rank(a) - rank(b))
     .at(0)
 }
+
+/** A stint whose plan is for another road, and the plan it could go on; null where there is none for its type. */
+export interface OnOtherRoad {
+  readonly stint: Stint
+  readonly plan: Plan
+  readonly to: Plan | null
+}
+
+/** Stints not driven yet whose plan does not suit the road that the day says for their start, in time order. */
+export function onOtherRoad(stints: readonly Stint[], plans: readonly Plan[], hours: Day['hours']): OnOtherRoad[] {
+  return stints
+    .flatMap((stint): OnOtherRoad[] => {
+      const road = roadAt(hours, stint.startsAt)
+      const plan = plans.find((one) => one.id === stint.planId)
+      if (road === null || !plan || stint.planVersionId !== null || suitsRoad(plan.setup, road)) return []
+      return [{ stint, plan, to: planForRoad(plans, plan.vehicleTypeId, road) ?? null }]
+    })
+    .sort((a, b) => a.stint.startsAt.localeCompare(b.stint.startsAt))
+}
+
+/** A day's road with a change from a time on: what was said for later is left out, since it was said without knowing. */
+export const roadFrom = (hours: Day['hours'], from: string, road: RoadState): Day['hours'] => [
+  ...hours.filter((one) => one.from < from),
+  { from, road, forecast: '' },
+]

@@ -18,14 +18,16 @@ export function plannedStints(draft: TimetableDraft, places: readonly TimetableP
 /**
  * A school's timetable as a day file: what is fixed stays, and so does what begins before a time; what people were told is kept where it
  * can be.
- * @param from - what begins earlier stays, and nothing new begins earlier; null before the day
+ * @param from - what begins earlier stays; null before the day
  * @param driven - ids of places that have been driven; they stay
+ * @param notBefore - nothing new begins earlier
  */
 export function dayFileOf(
   draft: TimetableDraft,
   told: readonly TimetablePlace[],
   from: string | null,
   driven: ReadonlySet<string> = new Set(),
+  notBefore: string | null = from,
 ): DayFile {
   const { places, ...day } = draft
   const known = (place: TimetablePlace) =>
@@ -36,7 +38,7 @@ export function dayFileOf(
   return {
     ...day,
     ochote: { format: 'day', version: 1 },
-    ...(from === null ? {} : { notBefore: from }),
+    ...(notBefore === null ? {} : { notBefore }),
     fixed: places
       .filter((place) => stays(place) && known(place))
       .map(({ student, vehicle, instructor, startsAt }) => ({ student, vehicle, instructor, startsAt })),

@@ -1,5 +1,5 @@
 import type { Day, FieldProblem, Plan, StintDraft, TimetableDraft } from '@ochote/contracts'
-import { breaches, dayFileOf, minutesOf, plannedStints } from '@ochote/core'
+import { breaches, dayFileOf, minutesOf, planForRoad, plannedStints, roadAt } from '@ochote/core'
 import { conflict, invalidInput } from '../http/appError'
 import type { ByNoun, Repositories } from '../repositories'
 import { stintProblems } from '../stints/stintProblems'
@@ -14,7 +14,7 @@ const TWICE = /^(students|instructors|vehicles)\[\d+\]$/
 
 const lapsIn = (minutes: number) => Math.max(1, Math.min(MOST_LAPS, Math.floor(minutes / MINUTES_PER_LAP) - OUT_AND_IN))
 
-/** The stint of each place: on the plan it has, else on a plan for its car's type. */
+/** The stint of each place: on the plan it has, else on one for its car's type and the road, else on any for its type. */
 async function stintsFor(
   all: ByNoun,
   day: Day,
@@ -30,7 +30,9 @@ async function stintsFor(
     const fits = (plan: Plan) => plan.vehicleTypeId === car?.vehicleTypeId
     const was = before.get(place.id)
     const own = plans.find((plan) => plan.id === was?.planId && fits(plan))
-    const plan = own ?? plans.find((one) => fits(one) && one.ready !== null) ?? plans.find(fits)
+    const road = roadAt(day.hours, place.startsAt)
+    const forRoad = road === null || !car ? undefined : planForRoad(plans, car.vehicleTypeId, road)
+    const plan = own ?? forRoad ?? plans.find((one) => fits(one) && one.ready !== null) ?? plans.find(fits)
     if (!plan) {
       problems.push({
         field: `places[${k}].vehicle`,

@@ -50,9 +50,9 @@ export function timetableRoutes(all: Repositories): Router {
     })
     .post('/days/:dayId/timetable/solvings', async (req, res) => {
       const day = await storedDay(req.params)
-      const { draft, seconds, from } = parseInput(solveSchema, req.body)
+      const { draft, seconds, from, notBefore = from } = parseInput(solveSchema, req.body)
       const { told, driven } = await timetableOfDay(all, day)
-      answer(res, solvingSchema, solvings.start(dayFileOf(draft, told, from, new Set(driven)), seconds), 201)
+      answer(res, solvingSchema, solvings.start(dayFileOf(draft, told, from, new Set(driven), notBefore), seconds), 201)
     })
     .get('/solvings/:solvingId', (req, res) => {
       answer(res, solvingSchema, solving(req.params))

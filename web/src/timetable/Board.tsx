@@ -1,7 +1,7 @@
 import { DndContext, MouseSensor, TouchSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
 import { Box, Typography } from '@mui/material'
 import { useState, type ReactNode } from 'react'
-import type { TimetableDraft, TimetablePlace } from '@ochote/contracts'
+import type { Day, TimetableDraft, TimetablePlace } from '@ochote/contracts'
 import { clockTimeOf, minutesOf } from '@ochote/core'
 import { BoardStint } from './BoardStint'
 import { movedStart, withPlace, type ColumnKind } from './moves'
@@ -15,6 +15,8 @@ interface BoardProps {
   wrong: ReadonlyMap<string, readonly string[]>
   driven: ReadonlySet<string>
   chosen: string | null
+  /** the road of the day, from a time on */
+  hours: Day['hours']
   onChoose: (id: string) => void
   onChange: (draft: TimetableDraft) => void
 }
@@ -24,7 +26,7 @@ export const PX_PER_MIN = 2.6
 const HOUR = 60
 
 /** A day's stints to scale: time runs down, and each car, instructor or student has a column. */
-export function Board({ draft, names, columns, wrong, driven, chosen, onChoose, onChange }: BoardProps) {
+export function Board({ draft, names, columns, wrong, driven, chosen, hours: roads, onChoose, onChange }: BoardProps) {
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 200, tolerance: 8 } }),
@@ -73,6 +75,18 @@ export function Board({ draft, names, columns, wrong, driven, chosen, onChoose, 
                   {clockTimeOf(t)}
                 </Typography>
               ))}
+              {roads
+                .filter((one) => top(one.from) >= 0 && top(one.from) <= height)
+                .map((one) => (
+                  <Typography
+                    key={one.from}
+                    variant="caption"
+                    title={`The road from ${one.from}: ${one.road}. ${one.forecast}`}
+                    sx={{ position: 'absolute', top: top(one.from) + 6, right: 6, fontWeight: 650 }}
+                  >
+                    {one.road}
+                  </Typography>
+                ))}
             </Box>
           </Box>
           {all.map((id) => (

@@ -1,4 +1,3 @@
-import { PlayArrow } from '@mui/icons-material'
 import { Alert, Box, Button, MenuItem, Stack, Tab, Tabs, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
@@ -15,6 +14,7 @@ import { EmptyState } from '../shell/EmptyState'
 import { Page } from '../shell/Page'
 import { Board } from './Board'
 import { ChosenStint } from './ChosenStint'
+import { FindBar } from './FindBar'
 import { clashesOf, columnKinds, firstFree, lacking, type ColumnKind } from './moves'
 import { named, useNames } from './names'
 import { RulesAndWants } from './RulesAndWants'
@@ -23,6 +23,7 @@ import { useSolving } from './useSolving'
 import { TellDialog } from './TellDialog'
 import { useTimetable } from './useTimetable'
 import { WantsTable } from './WantsTable'
+import { WhatHappened } from './WhatHappened'
 import { WhoIsThere } from './WhoIsThere'
 import { timetableQuery } from './timetableQuery'
 
@@ -50,6 +51,7 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
   const [chosen, setChosen] = useState<string | null>(null)
   const [from, setFrom] = useState('')
   const [isTelling, setIsTelling] = useState(false)
+  const [hasHappened, setHasHappened] = useState(false)
   const [noRoomFor, setNoRoomFor] = useState<string | null>(null)
   const { draft, change } = state
   const full = useMemo(() => named(draft, names), [draft, names])
@@ -75,9 +77,9 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
     solving.stop()
     solving.drop()
   }
-  const find = (asked: TimetableDraft) => {
+  const find = (asked: TimetableDraft, keep: string | null = from === '' ? null : from, notBefore = keep) => {
     setTab('board')
-    solving.start({ draft: named(asked, names), seconds: SECONDS, from: from === '' ? null : from })
+    solving.start({ draft: named(asked, names), seconds: SECONDS, from: keep, notBefore })
   }
   const isEmpty = draft.students.length === 0
   return (
@@ -104,30 +106,13 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
           <Tab value="rules" label="Rules and wants" />
         </Tabs>
         <Box sx={{ flex: 1 }} />
-        <TextField
-          select
-          size="small"
-          label="Keep what begins before"
-          value={from}
-          sx={{ minWidth: 190 }}
-          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-          onChange={(e) => setFrom(e.target.value)}
-        >
-          <MenuItem value="">only what is fixed</MenuItem>
-          {starts(draft).map((time) => (
-            <MenuItem key={time} value={time}>
-              {time}
-            </MenuItem>
-          ))}
-        </TextField>
-        <Button
-          variant="contained"
-          startIcon={<PlayArrow />}
-          disabled={isEmpty || solving.isStarting || solving.state?.isOver === false}
-          onClick={() => find(draft)}
-        >
-          Find a timetable
-        </Button>
+        <FindBar
+          {...{ draft, from }}
+          isBusy={solving.isStarting || solving.state?.isOver === false}
+          onFrom={setFrom}
+          onHappened={() => setHasHappened(true)}
+          onFind={() => find(draft)}
+        />
       </Stack>
       {tab === 'who' && (
         <WhoIsThere
@@ -192,7 +177,12 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
                   There is no free place for {names.of(noRoomFor)} as the board stands. Find a timetable, or move something.
                 </Alert>
               )}
-              <Board {...{ draft, names, columns, wrong, driven, chosen }} onChoose={setChosen} onChange={(next) => change(next)} />
+              <Board
+                {...{ draft, names, columns, wrong, driven, chosen }}
+                hours={day.hours}
+                onChoose={setChosen}
+                onChange={(next) => change(next)}
+              />
             </Stack>
             <Stack sx={{ gap: 2.5 }}>
               <SolvePanel
@@ -229,6 +219,18 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
             </Stack>
           </Box>
         ))}
+      {hasHappened && (
+        <WhatHappened
+          {...{ day, draft, names, driven }}
+          onGoesOn={({ draft: next, from: keep, notBefore }) => {
+            setHasHappened(false)
+            setFrom(keep)
+            take(next)
+            find(next, keep, notBefore)
+          }}
+          onClose={() => setHasHappened(false)}
+        />
+      )}
       {isTelling && (
         <TellDialog
           dayId={day.id}
@@ -242,6 +244,3 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
     </Page>
   )
 }
-
-/** Starts that are on the board, for “from now on”. */
-const starts = (draft: TimetableDraft) => [...new Set(draft.places.map((place) => place.startsAt))].sort()

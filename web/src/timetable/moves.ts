@@ -28,6 +28,21 @@ export function swapped(draft: TimetableDraft, a: TimetablePlace, b: TimetablePl
   return withPlace(withPlace(draft, a.id, { startsAt: b.startsAt }), b.id, { startsAt: a.startsAt })
 }
 
+/**
+ * A student's only stint as two of half the time: the first stays where it is, and the second is at the first free place after it.
+ * Null where the student has more stints, the time has no halves in whole minutes, or there is no free place.
+ */
+export function split(draft: TimetableDraft, { student, startsAt, id }: TimetablePlace, newId: string): TimetableDraft | null {
+  const needs = draft.students.find((one) => one.id === student)
+  const lasts = needs?.stintMin ?? draft.stintMin
+  if (needs?.stints !== 1 || lasts % 2 !== 0) return null
+  const halved = draft.students.map((one) => (one.id === student ? { ...one, stints: 2, stintMin: lasts / 2 } : one))
+  const next = { ...draft, students: halved }
+  const second = firstFree(next, student, newId, startsAt)
+  const first = next.places.find((place) => place.id === id)
+  return second && first ? { ...next, places: [...next.places, { ...second, isFixed: first.isFixed }] } : null
+}
+
 /** Rules that the places break; stints that have no place yet break none. */
 export function clashesOf(draft: TimetableDraft): Breach[] {
   return breaches(dayFileOf(draft, [], null), plannedStints(draft), false).filter(({ rule }) => !rule.startsWith('fixed'))
@@ -41,12 +56,12 @@ export function lacking(draft: TimetableDraft): { student: string; stints: numbe
   })
 }
 
-/** The first place for a student that breaks no rule, or null. */
-export function firstFree(draft: TimetableDraft, student: string, newId: string): TimetablePlace | null {
+/** The first place for a student that breaks no rule, from a time on; or null. */
+export function firstFree(draft: TimetableDraft, student: string, newId: string, from = draft.startsAt): TimetablePlace | null {
   const before = clashesOf(draft).length
   const needs = draft.students.find((one) => one.id === student)
   const end = minutesOf(draft.endsAt) - (needs?.stintMin ?? draft.stintMin)
-  for (let t = minutesOf(draft.startsAt); t <= end; t += draft.gridMin)
+  for (let t = minutesOf(from); t <= end; t += draft.gridMin)
     for (const vehicle of needs?.vehicles ?? draft.vehicles.map((v) => v.id))
       for (const instructor of needs?.instructors ?? draft.instructors.map((i) => i.id)) {
         const place = { id: newId, student, vehicle, instructor, startsAt: clockTimeOf(t), isFixed: false }

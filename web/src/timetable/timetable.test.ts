@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { usualWeights, type TimetableDraft } from '@ochote/contracts'
 import { changesOf, dayFileOf, placesOf, plannedStints, withRulesOf } from '@ochote/core'
-import { clashesOf, firstFree, lacking, movedStart, swapped } from './moves'
+import { clashesOf, firstFree, lacking, movedStart, split, swapped } from './moves'
 import { instantOf, sheetCalendar } from './sheets/sheetCalendar'
 import { sheetsOf } from './sheets/sheetRows'
 
@@ -46,6 +46,23 @@ describe('the board', () => {
       ['a', '09:20'],
       ['b', '09:00'],
     ])
+  })
+})
+
+describe('a stint that is split', () => {
+  it('becomes two of half the time, the second at the first free place after it', () => {
+    const halves = split(draft, draft.places[1]!, 'new')!
+    expect(halves.students[1]).toMatchObject({ stints: 2, stintMin: 10 })
+    expect(halves.places.slice(1).map((p) => [p.id, p.startsAt])).toEqual([
+      ['2', '09:20'],
+      ['new', '09:35'],
+    ])
+    expect(clashesOf(halves)).toEqual([])
+  })
+
+  it('is not where its student has others, or where there is no room', () => {
+    expect(split(draft, draft.places[0]!, 'new')).toBeNull()
+    expect(split({ ...draft, endsAt: '09:40' }, draft.places[1]!, 'new')).toBeNull()
   })
 })
 

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { solvingSchema, type TimetableDraft } from '@ochote/contracts'
+import { solvingSchema, type Solve } from '@ochote/contracts'
 import { request } from '../api/request'
 
 const POLL_MS = 500
@@ -10,8 +10,7 @@ export function useSolving(dayId: string) {
   const client = useQueryClient()
   const [id, setId] = useState<string | null>(null)
   const start = useMutation({
-    mutationFn: (asked: { draft: TimetableDraft; seconds: number; from: string | null }) =>
-      request(solvingSchema, `/api/days/${dayId}/timetable/solvings`, { method: 'POST', body: asked }),
+    mutationFn: (asked: Solve) => request(solvingSchema, `/api/days/${dayId}/timetable/solvings`, { method: 'POST', body: asked }),
     onSuccess: (began) => setId(began.id),
   })
   const watched = useQuery({
