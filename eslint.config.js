@@ -39,6 +39,7 @@ const coreImports = {
   corners: upTo('line'),
   cones: below,
   runOff: below,
+  road: [...below, 'runOff'],
   whatIf: below,
   plan: planned,
   faults: ['outcome'],

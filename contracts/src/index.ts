@@ -166,3 +166,4 @@ export {
   type PersonName,
 } from './person'
 export { markerSchemeSaveSchema, markerSchemeSchema, type DutyLook, type MarkerScheme } from './markerScheme'
+export { demonstrationAddSchema, demonstrationRemovedSchema, demonstrationSchema } from './demonstration'

@@ -14,6 +14,7 @@ import { behindDoor, doorRoutes } from './door/doorRoutes'
 import { knownHosts } from './door/hostNames'
 import type { Pin } from './door/pin'
 import { sameSite } from './door/sameSite'
+import { demonstrationRoutes } from './demonstration/demonstrationRoutes'
 import { eventRoutes } from './events/eventRoutes'
 import { answer } from './http/answer'
 import { archiveRoutes } from './http/archiveRoutes'
@@ -102,6 +103,7 @@ export function createApp({ db, log, pool, now = () => new Date(), webDir, pin =
     .use('/stints', stintRoutes(all, solver, now))
     .use('/sessions', archiveRoutes('Session', all.sessions.setArchived))
     .use('/school', schoolRoutes(all.schools))
+    .use('/demonstration', demonstrationRoutes(all))
     .use('/loggers', loggerRoutes(all, pool, solver, hub, now))
     .use('/marker-schemes', markerSchemeRoutes(all.markerSchemes))
     .use(unknownPath)

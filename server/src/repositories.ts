@@ -14,6 +14,7 @@ import { sessionRepository } from './sessions/sessionRepository'
 import { solutionRepository } from './solutions/solutionRepository'
 import { stintRepository } from './stints/stintRepository'
 import { migrationNames } from './db/openDatabase'
+import { demonstrationRepository } from './demonstration/demonstrationRepository'
 import { databaseIdentity } from './db/databaseIdentity'
 import { UnreadableRows } from './db/unreadableRows'
 import { writeCount } from './db/writeCount'
@@ -24,6 +25,7 @@ const byNoun = (db: Knex, unreadable: UnreadableRows) => ({
   cars: carRepository(db, unreadable),
   circuits: circuitRepository(db, unreadable),
   days: dayRepository(db, unreadable),
+  demonstration: demonstrationRepository(db),
   events: eventRepository(db, migrationNames.at(-1)!),
   logs: logRepository(db),
   markerSchemes: markerSchemeRepository(db, unreadable),

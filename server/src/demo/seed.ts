@@ -24,11 +24,12 @@ import {
   type Vehicle,
   type VehicleType,
 } from '@ochote/contracts'
-import type { Repositories } from '../repositories'
+import type { ByNoun } from '../repositories'
 import { coopersYard, peatLane, skerrowBasin } from './circuits'
 import { solutionHash } from '../solutions/solutionHash'
 import { storePlanVersion } from '../plans/storePlanVersion'
 import { demoId } from './demoId'
+import { circuitId, demoDays } from './demoRows'
 import demoSolutions from './solutions.json' with { type: 'json' }
 import { cars, instructors, markerSchemes, students, vehicleTypes } from './school'
 import { simulatedDebrief, simulatedLog, type Tendency } from './simulatedStint'
@@ -36,10 +37,7 @@ import { simulatedDebrief, simulatedLog, type Tendency } from './simulatedStint'
 export { vehicleTypes }
 
 export const circuits: Record<string, CircuitDocument> = { skerrow: skerrowBasin(), yard: coopersYard(), peat: peatLane() }
-const circuitId = (key: string) => demoId(`circuit/${key}`)
-
-const first = demoId('event/first')
-const second = demoId('event/second')
+const { first, second } = demoDays
 const DAYS_BETWEEN = 14
 
 const drying: Day['hours'] = [
@@ -227,7 +225,7 @@ function storedSolutionOf(plan: Plan, vehicle: Vehicle): StoredSolution | null {
   return own === undefined ? null : storedSolutionSchema.parse(own)
 }
 
-async function addLibrary(all: Repositories): Promise<void> {
+async function addLibrary(all: ByNoun): Promise<void> {
   for (const [key, document] of Object.entries(circuits)) {
     const circuit = circuitFromDocument(document)
     if (!circuit.ok) throw new Error(`${key}: ${JSON.stringify(circuit.problem)}`)
@@ -241,7 +239,7 @@ async function addLibrary(all: Repositories): Promise<void> {
 }
 
 async function driveStint(
-  all: Repositories,
+  all: ByNoun,
   day: Day,
   stint: Stint,
   index: number,
@@ -277,7 +275,7 @@ async function driveStint(
 /** The student who missed the second Saturday's meeting and so can't be released yet. */
 const ABSENT = 5
 
-async function holdMeetings(all: Repositories, firstDay: Day, secondDay: Day): Promise<void> {
+async function holdMeetings(all: ByNoun, firstDay: Day, secondDay: Day): Promise<void> {
   const circuit = circuitFromDocument(circuits.skerrow)
   if (!circuit.ok) throw new Error('the demonstration circuit is refused')
   const done = meetingItems(sampleTrack(circuit.value), defaultMeeting, usualTerms).map((item) => item.id)
@@ -293,12 +291,33 @@ async function holdMeetings(all: Repositories, firstDay: Day, secondDay: Day): P
 }
 
 /**
- * Makes the demonstration data, unless the database already holds a day.
+ * Makes the demonstration data in an empty school, unless the database already holds a day.
  * @param today - the date of its second day, such as 2026-10-17
  * @returns whether it was made
  */
-export async function seed(all: Repositories, today: string): Promise<boolean> {
+export async function seed(all: ByNoun, today: string): Promise<boolean> {
   if ((await all.days.list()).length > 0) return false
+  await addDemonstration(all, today)
+  await all.schools.save(
+    {
+      name: 'Longdyke Driver Training',
+      meeting: [...defaultMeeting],
+      calls: defaultCalls,
+      ground: usualGround,
+      units: 'metric',
+      timeZone: null,
+      carChecks: [],
+    },
+    1,
+  )
+  return true
+}
+
+/**
+ * Adds the demonstration's shelf and days to whatever there is; the school's own settings stay.
+ * @param today - the date of its second day, such as 2026-10-17
+ */
+export async function addDemonstration(all: ByNoun, today: string): Promise<void> {
   const { firstDay, secondDay } = daysUntil(today)
   const madeAt = new Date(timeOn(firstDay, '06:00'))
   await addLibrary(all)
@@ -316,18 +335,6 @@ export async function seed(all: Repositories, today: string): Promise<boolean> {
     if (i < DRIVEN_ON_SECOND) await driveStint(all, secondDay, stint, i, { improved: 0.6, debriefed: i < DRIVEN_ON_SECOND - 1 })
     else await all.stints.add(stint)
   }
-  await all.schools.save(
-    {
-      name: 'Longdyke Driver Training',
-      meeting: [...defaultMeeting],
-      calls: defaultCalls,
-      ground: usualGround,
-      units: 'metric',
-      timeZone: null,
-      carChecks: [],
-    },
-    1,
-  )
   await holdMeetings(all, firstDay, secondDay)
   await all.sessions.save({
     version: 0,
@@ -340,5 +347,4 @@ export async function seed(all: Repositories, today: string): Promise<boolean> {
     intervalS: 40,
     stintIds: students.slice(DRIVEN_ON_SECOND).map((_, k) => stintOf(secondDay, DRIVEN_ON_SECOND + k, [], false).id),
   })
-  return true
 }

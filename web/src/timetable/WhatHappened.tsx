@@ -100,7 +100,7 @@ export function WhatHappened({ day, draft, names, driven, onGoesOn, onClose }: W
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Nothing happened</Button>
+        <Button onClick={onClose}>Leave it</Button>
         {kind !== 'road' && (
           <Button variant="contained" disabled={next === null} onClick={() => next && onGoesOn(next)}>
             Find a timetable from {at}

@@ -7,6 +7,7 @@ import type { Day } from '@ochote/contracts'
 import { circuitsQuery, markerSchemesQuery, peopleQuery, schoolQuery, vehicleTypesQuery } from '../api/queries'
 import { count } from '../format/format'
 import { AboutSchool } from '../school/AboutSchool'
+import { Demonstration } from '../school/Demonstration'
 import { Page } from '../shell/Page'
 import { dayPath } from '../shell/stages'
 import { DayDialog } from './DayDialog'
@@ -61,9 +62,7 @@ export function FirstSteps() {
             </Button>
             {!circuits?.length && <span>once there is a circuit for it</span>}
           </Stack>
-          <Typography color="text.secondary">
-            To look at a day that is made up, run <code>npm run demo</code> on an empty data folder.
-          </Typography>
+          <Demonstration />
         </Box>
         <Stack component="section" aria-label="Your school" sx={{ gap: 1.5 }}>
           <Typography variant="h2">Your school</Typography>

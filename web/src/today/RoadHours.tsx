@@ -71,7 +71,7 @@ export function RoadLine({ hours }: Pick<Day, 'hours'>) {
       {hours.map(({ from, road, forecast }) => (
         <li key={from}>
           <Typography component="span" sx={{ fontWeight: 650 }}>
-            {from} {road}
+            {from} {road} road
           </Typography>
           {forecast && (
             <Typography component="span" color="text.secondary">

@@ -1,0 +1,16 @@
+import { chromium } from '@playwright/test'
+const b = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: ['--no-sandbox'] })
+const p = await b.newPage({ viewport: { width: 1280, height: 800 }, baseURL: 'http://127.0.0.1:4801', reducedMotion: 'reduce' })
+const days = await (await p.request.get('/api/days')).json()
+const id = days.at(-1).id
+await p.goto(`/days/${id}`); await p.getByRole('list', { name: 'Road and forecast' }).waitFor(); await p.waitForTimeout(2500)
+await p.screenshot({ path: '/tmp/t/s1.png' })
+await p.getByRole('button', { name: 'Change the day' }).click(); await p.waitForTimeout(800)
+await p.screenshot({ path: '/tmp/t/s2.png' })
+await p.keyboard.press('Escape')
+await p.goto(`/days/${id}/timetable`); await p.getByRole('button', { name: 'Something happened' }).click(); await p.waitForTimeout(600)
+await p.screenshot({ path: '/tmp/t/s3.png' })
+await p.getByRole('dialog').getByRole('textbox', { name: 'At', exact: true }).fill('11:00'); await p.keyboard.press('Enter')
+await p.getByRole('combobox', { name: 'What' }).click(); await p.getByRole('option', { name: /^The road/ }).click(); await p.waitForTimeout(500)
+await p.screenshot({ path: '/tmp/t/s4.png' })
+await b.close()
