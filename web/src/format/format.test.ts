@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  clock,
   count,
   difference,
   differenceFrom,
@@ -16,6 +17,7 @@ import {
   runningTime,
   shortDay,
   speed,
+  today,
 } from './format'
 import { setUnits } from './units'
 
@@ -84,5 +86,10 @@ describe('numbers as they are read', () => {
       '3 laps',
     ])
     expect([longDay('2026-10-17'), shortDay('2026-10-17')]).toEqual(['Saturday 17 October 2026', '17 Oct'])
+    expect([longDay('2026-01-01'), shortDay('2024-02-29')]).toEqual(['Thursday 1 January 2026', '29 Feb'])
+    // on the clock of this device, whatever zone it is in
+    const at = new Date(2026, 2, 5, 0, 7)
+    expect(clock(at.toISOString())).toBe('00:07')
+    expect(today()).toMatch(new RegExp(`^${new Date().getFullYear()}-\\d\\d-\\d\\d$`))
   })
 })

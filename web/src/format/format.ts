@@ -1,4 +1,3 @@
-import dayjs from 'dayjs'
 import { unitSet } from './units'
 
 /** 1:42.36 */
@@ -48,13 +47,25 @@ export function difference(seconds: number): string {
 export const differenceFrom = (seconds: number, what: string): string =>
   Math.abs(seconds) < 0.005 ? `as quick as ${what}` : `${difference(seconds)} than ${what}`
 
-/** Saturday 17 October 2026 */
-export const longDay = (day: string): string => dayjs(day).format('dddd D MMMM YYYY')
-/** 17 Oct */
-export const shortDay = (day: string): string => dayjs(day).format('D MMM')
+/** Parts of a date in English, in the order given, so that it reads the same in every browser. */
+function parts(at: Date, named: Intl.DateTimeFormatOptions, between: string): string {
+  const found = new Intl.DateTimeFormat('en-GB', named).formatToParts(at)
+  const asked = Object.keys(named).filter((name) => name !== 'timeZone' && name !== 'hourCycle')
+  return asked.map((name) => found.find(({ type }) => type === name)?.value).join(between)
+}
+/** A day has no time zone. */
+const onDay = (day: string, named: Intl.DateTimeFormatOptions) =>
+  parts(new Date(`${day.slice(0, 10)}T12:00Z`), { ...named, timeZone: 'UTC' }, ' ')
 
-/** 14:02 */
-export const clock = (iso: string): string => dayjs(iso).format('HH:mm')
+/** Saturday 17 October 2026 */
+export const longDay = (day: string): string => onDay(day, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
+/** 17 Oct */
+export const shortDay = (day: string): string => onDay(day, { day: 'numeric', month: 'short' })
+
+/** 14:02, on this device's clock */
+export const clock = (iso: string): string => parts(new Date(iso), { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }, ':')
+/** Today on this device's clock, as 2026-10-17 */
+export const today = (): string => parts(new Date(), { year: 'numeric', month: '2-digit', day: '2-digit' }, '-')
 
 /** "1 lap", "3 laps", "2 entries" */
 export const count = (n: number, noun: string, plural = `${noun}s`): string => `${n} ${n === 1 ? noun : plural}`

@@ -1,11 +1,11 @@
 import { Add, TableRowsOutlined } from '@mui/icons-material'
 import { Box, Button, Stack, Table, TableBody, TableCell, TableHead, TableRow, TextField, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import dayjs from 'dayjs'
 import { useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import { nothingKnown, personSchema, type Person } from '@ochote/contracts'
 import { archivedQuery, peopleQuery } from '../api/queries'
+import { today } from '../format/format'
 import { Loaded } from '../problem/Loaded'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { ArchivedList } from '../records/ArchivedList'
@@ -27,8 +27,7 @@ const archivable = ({ id, name }: Person): Archivable => ({ path: `/api/people/$
 const MANY = 8
 
 /** An instructor whose qualification has run out. */
-const isExpired = ({ role, qualifiedUntil }: Person) =>
-  role === 'instructor' && qualifiedUntil !== null && qualifiedUntil < dayjs().format('YYYY-MM-DD')
+const isExpired = ({ role, qualifiedUntil }: Person) => role === 'instructor' && qualifiedUntil !== null && qualifiedUntil < today()
 
 /** Students and instructors. */
 export function PeopleBoard() {

@@ -1,8 +1,8 @@
 import { TextField, Typography } from '@mui/material'
-import dayjs from 'dayjs'
 import { personDraftSchema, personSchema, type Person, type PersonDraft } from '@ochote/contracts'
 import { peopleQuery } from '../api/queries'
 import { request } from '../api/request'
+import { today } from '../format/format'
 import { SelectField } from '../forms/SelectField'
 import { TextLine } from '../forms/TextLine'
 import { RecordDialog } from '../records/RecordDialog'
@@ -78,7 +78,7 @@ export function PersonDialog({ person, onClose }: PersonDialogProps) {
             slotProps={{ inputLabel: { shrink: true } }}
             onChange={(e) => set({ qualifiedUntil: e.target.value || null })}
           />
-          {draft.qualifiedUntil !== null && draft.qualifiedUntil < dayjs().format('YYYY-MM-DD') && (
+          {draft.qualifiedUntil !== null && draft.qualifiedUntil < today() && (
             <>
               <Typography color="error">▲ This has run out. No stint can be given before somebody answers for it by name.</Typography>
               <TextLine

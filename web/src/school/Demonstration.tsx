@@ -1,9 +1,9 @@
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, LinearProgress, Stack, Typography } from '@mui/material'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import dayjs from 'dayjs'
 import { useState } from 'react'
 import { demonstrationRemovedSchema, demonstrationSchema } from '@ochote/contracts'
 import { request } from '../api/request'
+import { today } from '../format/format'
 import { ProblemNotice } from '../problem/ProblemNotice'
 
 const PATH = '/api/demonstration'
@@ -17,7 +17,7 @@ export function Demonstration() {
   // days, people, cars and more have come or gone
   const onSuccess = () => client.invalidateQueries()
   const add = useMutation({
-    mutationFn: () => request(demonstrationSchema, PATH, { method: 'POST', body: { today: dayjs().format('YYYY-MM-DD') } }),
+    mutationFn: () => request(demonstrationSchema, PATH, { method: 'POST', body: { today: today() } }),
     onSuccess,
   })
   const remove = useMutation({ mutationFn: () => request(demonstrationRemovedSchema, PATH, { method: 'DELETE' }), onSuccess })

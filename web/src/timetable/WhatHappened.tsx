@@ -1,10 +1,10 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, MenuItem, TextField, Typography } from '@mui/material'
-import dayjs from 'dayjs'
 import { useState } from 'react'
 import type { DayView, TimetableDraft } from '@ochote/contracts'
 import { afterHappening, type GoesOn, type Happening } from '@ochote/core'
 import { CommitField } from '../forms/CommitField'
 import { SelectField } from '../forms/SelectField'
+import { clock, today } from '../format/format'
 import { wrongTime } from '../forms/times'
 import { WholeField } from './fields'
 import type { Names } from './names'
@@ -136,7 +136,6 @@ function consequence({ notBefore }: GoesOn, kind: Happening['kind']): string {
 
 /** Now, on the day itself; before and after it, the first start on the board. */
 function startingAt(day: DayView, draft: TimetableDraft): string {
-  const now = dayjs()
-  if (now.format('YYYY-MM-DD') === day.date) return now.format('HH:mm')
+  if (today() === day.date) return clock(new Date().toISOString())
   return draft.places.map((place) => place.startsAt).sort()[0] ?? draft.startsAt
 }
