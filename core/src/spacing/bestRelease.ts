@@ -38,14 +38,22 @@ function* neighboursOf(order: readonly number[]): Generator<number[]> {
 /**
  * The order with the fewest catches at an interval: of all orders up to seven runners; beyond, one that no exchange of two and
  * no other place of one makes better. An order is given up as soon as it has more catches than the best so far.
+ * @param onTried - called with how many orders have been tried
  */
-export function bestOrder(runners: Runners, draws: DayDraws, intervalS: number): number[] {
+export function bestOrder(
+  runners: Runners,
+  draws: DayDraws,
+  intervalS: number,
+  onTried: (orders: number) => void = () => undefined,
+): number[] {
   let best = fastestFirst(runners)
   const isExhaustive = best.length <= EXHAUSTIVE_TO
   const byDay = catchesByDay(runners, draws, best, intervalS)
   const days = [...byDay.keys()].filter((day) => isExhaustive || day % SEARCHED_EVERY === 0).sort((a, b) => byDay[b]! - byDay[a]!)
   let fewest = days.reduce((sum, day) => sum + byDay[day]!, 0)
+  let tried = 0
   const tryOne = (order: number[]): boolean => {
+    onTried(++tried)
     const catches = countCatches(runners, draws, order, intervalS, fewest - 1, days)
     if (catches >= fewest) return false
     ;[best, fewest] = [order, catches]
@@ -65,10 +73,21 @@ export function bestOrder(runners: Runners, draws: DayDraws, intervalS: number):
   return best
 }
 
-/** The smallest whole-second interval at which anyone catches anyone with at most a chance; null where none up to a lap does. */
-export function leastInterval(runners: Runners, draws: DayDraws, order: readonly number[], wantedChance: number): number | null {
+/**
+ * The smallest whole-second interval at which anyone catches anyone with at most a chance; null where none up to a lap does.
+ * @param onTried - called with each interval that is tried, s
+ */
+export function leastInterval(
+  runners: Runners,
+  draws: DayDraws,
+  order: readonly number[],
+  wantedChance: number,
+  onTried: (intervalS: number) => void = () => undefined,
+): number | null {
   const longest = Math.ceil(Math.max(...runners.runners.map((one) => one.lapS)))
-  for (let intervalS = 0; intervalS <= longest; intervalS++)
+  for (let intervalS = 0; intervalS <= longest; intervalS++) {
+    onTried(intervalS)
     if (chanceOfAny(runners, draws, order, intervalS) <= wantedChance) return intervalS
+  }
   return null
 }

@@ -184,4 +184,20 @@ describe('the document', () => {
     expect(least!.chanceOfAny).toBeLessThanOrEqual(0.05)
     expect(releaseDocument(whole)).toEqual(releaseDocument(whole))
   })
+
+  it('says how far it is: every order of three, then intervals from the shortest on', () => {
+    const three = file(
+      [{ lapS: 122 }, { lapS: 121 }, { lapS: 120 }].map((one) => ({ ...one, daySpreadS: 2, lapSpreadS: 1 })),
+      {
+        ...{ intervalS: 3, wantedChance: 0.05 },
+      },
+    )
+    const orders: number[] = []
+    const intervals: number[] = []
+    const { leastInterval: least } = releaseDocument(three, (so) =>
+      'orders' in so ? orders.push(so.orders) : intervals.push(so.intervalS),
+    )
+    expect(orders).toEqual([1, 2, 3, 4, 5, 6])
+    expect(intervals).toEqual(Array.from({ length: least!.intervalS + 1 }, (_, k) => k))
+  })
 })

@@ -20,15 +20,21 @@ export interface ReleaseDocument {
   readonly leastInterval: Release | null
 }
 
+/** How far a simulation is: orders tried, or the interval that is tried, s. */
+export type ReleaseProgress = { readonly orders: number } | { readonly intervalS: number }
+
 /** Simulates a release: the given order and interval, the order with the fewest catches, and the shortest interval for a wanted chance. */
-export function releaseDocument(runners: Runners): ReleaseDocument {
+export function releaseDocument(runners: Runners, onProgress: (so: ReleaseProgress) => void = () => undefined): ReleaseDocument {
   const draws = drawDays(runners, DAYS, SEED)
   const { order, intervalS, wantedChance } = runners
   const placeOf = (id: string) => runners.runners.findIndex((one) => one.id === id)
   const asListed = order?.map(placeOf) ?? runners.runners.map((_, k) => k)
   const atS = intervalS ?? USUAL_INTERVAL_S
-  const best = bestOrder(runners, draws, atS)
-  const least = wantedChance === undefined ? null : leastInterval(runners, draws, order ? asListed : best, wantedChance)
+  const best = bestOrder(runners, draws, atS, (orders) => onProgress({ orders }))
+  const least =
+    wantedChance === undefined
+      ? null
+      : leastInterval(runners, draws, order ? asListed : best, wantedChance, (tried) => onProgress({ intervalS: tried }))
   return {
     days: DAYS,
     seed: SEED,

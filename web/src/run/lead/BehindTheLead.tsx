@@ -1,7 +1,8 @@
 import { Box, Typography } from '@mui/material'
-import { gapLengthM, type Turn } from '@ochote/core'
+import type { Turn } from '@ochote/core'
 import type { LedSession } from '@ochote/contracts'
-import { count, distance, fineDistance } from '../../format/format'
+import { count } from '../../format/format'
+import { gapWords } from './gapWords'
 import { swapWords } from './Rotation'
 import type { SwapStraight } from './swapStraight'
 
@@ -16,13 +17,9 @@ interface BehindTheLeadProps {
   straight: SwapStraight
 }
 
-/** A car's length, where gaps are given in cars. */
-const CAR_M = 4.4
-
 /** The next swap and its words, and the gap in metres and car lengths. */
 export function BehindTheLead({ session, names, turn, next, lap, phase, straight }: BehindTheLeadProps) {
   const lapsOfTurnLeft = turn.toLap - Math.max(1, lap)
-  const [atFastest, atSlowest] = [straight.speedMps, straight.slowestMps].map((mps) => gapLengthM(session.gapS, mps)) as [number, number]
   return (
     <Box component="section" aria-label="Behind the lead">
       <Typography aria-live="polite" sx={{ fontSize: '1.2rem' }}>
@@ -44,10 +41,7 @@ export function BehindTheLead({ session, names, turn, next, lap, phase, straight
           `Lap ${lap} of ${session.laps}. Last turn: no more swaps.`
         )}
       </Typography>
-      <Typography color="text.secondary">
-        Gap {session.gapS} s: {distance(atFastest)} ({Math.round(atFastest / CAR_M)} car lengths of {fineDistance(CAR_M)}) at the fastest,{' '}
-        {distance(atSlowest)} ({Math.round(atSlowest / CAR_M)}) in the slowest corner, at planned speeds
-      </Typography>
+      <Typography color="text.secondary">{gapWords(session.gapS, straight)}</Typography>
     </Box>
   )
 }

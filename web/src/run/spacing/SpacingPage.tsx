@@ -1,26 +1,11 @@
-import {
-  Alert,
-  Box,
-  Button,
-  Checkbox,
-  FormControlLabel,
-  LinearProgress,
-  Stack,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
-  Typography,
-} from '@mui/material'
+import { Alert, Box, Button, LinearProgress, Stack, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link as RouterLink, useNavigate } from 'react-router'
 import type { DayView, ReleasedSession, Runners } from '@ochote/contracts'
-import { stationAtTime, type Release } from '@ochote/core'
+import { stationAtTime, type Release, type ReleaseProgress } from '@ochote/core'
 import { CommitField } from '../../forms/CommitField'
 import { numberText, outOfBounds, typedNumber } from '../../forms/numbers'
-import { count, lapTime } from '../../format/format'
 import { ConflictDialog } from '../../problem/ConflictDialog'
 import { Loaded } from '../../problem/Loaded'
 import { ProblemNotice } from '../../problem/ProblemNotice'
@@ -35,7 +20,10 @@ import { releaseInWorker } from '../../workers/releaseInWorker'
 import { SolvedSession, type SessionStint } from '../SolvedSession'
 import { useSessionDay } from '../useSessionDay'
 import { ReleaseCard } from './ReleaseCard'
-import { runnersOf, USUAL_DAY_SPREAD, USUAL_FACTOR, USUAL_LAP_SPREAD } from './runnersOf'
+import { LeadAndFollow } from './LeadAndFollow'
+import { PassingZones } from './PassingZones'
+import { runnersOf } from './runnersOf'
+import { RunnersTable } from './RunnersTable'
 
 /** How far apart a session's cars are released: who would catch whom, and where. */
 export function SpacingPage() {
@@ -78,7 +66,8 @@ function Spacing({ day, session, stints }: SpacingProps) {
   const [laps, setLaps] = useState(Math.max(...stints.map(({ stint }) => stint.plannedLaps)))
   const [wanted, setWanted] = useState(5)
   const [passing, setPassing] = useState(false)
-  const [zone, setZone] = useState<[number, number]>([0, 300])
+  const [zones, setZones] = useState<[number, number][]>([[0, 300]])
+  const [progress, setProgress] = useState<ReleaseProgress | null>(null)
   const [shown, setShown] = useState<'given' | 'best' | 'least'>('given')
   const runners = useMemo(
     () => runnersOf(stints, logged, (id) => day.people.find((p) => p.id === id)?.name ?? ''),
@@ -88,7 +77,7 @@ function Spacing({ day, session, stints }: SpacingProps) {
     (): Runners => ({
       ...{ ochote: { format: 'runners', version: 1 }, laps, outLapFactor: OUT_LAP, behindS: BEHIND_S },
       lapLengthM: solution.track.lengthM,
-      passing: { allowed: passing, zones: [zone], passS: PASS_S },
+      passing: { allowed: passing, zones, passS: PASS_S },
       ...{
         intervalS: session.intervalS,
         order: session.stintIds.filter((id) => runners.some((r) => r.id === id)),
@@ -96,11 +85,11 @@ function Spacing({ day, session, stints }: SpacingProps) {
       },
       runners: runners.map(({ ownLaps: _, ...runner }) => runner),
     }),
-    [laps, solution.track.lengthM, passing, zone, session, wanted, runners],
+    [laps, solution.track.lengthM, passing, zones, session, wanted, runners],
   )
   const simulated = useQuery({
     queryKey: ['release', asked],
-    queryFn: ({ signal }) => releaseInWorker(asked, signal),
+    queryFn: ({ signal }) => releaseInWorker(asked, signal, setProgress),
     staleTime: Infinity,
     retry: false,
   })
@@ -156,15 +145,14 @@ function Spacing({ day, session, stints }: SpacingProps) {
       <Stack direction="row" sx={{ gap: 1.5, flexWrap: 'wrap', alignItems: 'flex-start' }}>
         {number('Laps', laps, 1, 60, (n) => setLaps(Math.round(n)))}
         {number('Wanted: at most, % of days', wanted, 0.1, 100, setWanted, 210)}
-        <FormControlLabel
-          control={<Checkbox checked={passing} onChange={(_e, on) => setPassing(on)} />}
-          label="Passing is allowed from"
-          sx={{ mt: 2 }}
-        />
-        {passing && number('From, m', zone[0], 0, solution.track.lengthM, (m) => setZone([m, zone[1]]))}
-        {passing && number('To, m', zone[1], 0, solution.track.lengthM, (m) => setZone([zone[0], m]))}
       </Stack>
-      {isFetching && <LinearProgress aria-label="Simulating the days" />}
+      <PassingZones isAllowed={passing} zones={zones} lapLengthM={solution.track.lengthM} onAllow={setPassing} onZones={setZones} />
+      {isFetching && (
+        <Box>
+          <LinearProgress aria-label="Simulating the days" />
+          <Typography color="text.secondary">{progressWords(progress, runners.length)}</Typography>
+        </Box>
+      )}
       {data && (
         <Typography role="status" color="text.secondary">
           {data.days.toLocaleString('en-GB')} days were simulated, with an out lap {Math.round((OUT_LAP - 1) * 100)} % slower. Caught means
@@ -191,32 +179,20 @@ function Spacing({ day, session, stints }: SpacingProps) {
           )
         })}
       </Box>
-      <Box sx={{ overflowX: 'auto', flexShrink: 0 }}>
-        <Table size="small" aria-label="Runners">
-          <TableHead>
-            <TableRow>
-              {['Student', 'Lap', 'From day to day', 'From lap to lap', 'From'].map((head) => (
-                <TableCell key={head}>{head}</TableCell>
-              ))}
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {runners.map((runner) => (
-              <TableRow key={runner.id}>
-                <TableCell>{runner.name}</TableCell>
-                <TableCell>{lapTime(runner.lapS)}</TableCell>
-                <TableCell>± {runner.daySpreadS.toFixed(1)} s</TableCell>
-                <TableCell>± {runner.lapSpreadS.toFixed(1)} s</TableCell>
-                <TableCell>
-                  {runner.ownLaps > 0
-                    ? `${count(runner.ownLaps, 'lap')} of their own today; from day to day ${USUAL_DAY_SPREAD * 100} %, an estimate`
-                    : `the plan’s lap × ${USUAL_FACTOR}, and ${USUAL_DAY_SPREAD * 100} % and ${USUAL_LAP_SPREAD * 100} % of it: estimates`}
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </Box>
+      <RunnersTable runners={runners} />
+      <LeadAndFollow dayId={day.id} solution={solution} names={session.stintIds.flatMap((id) => nameOf(id) || [])} laps={laps} />
     </StageFrame>
   )
+}
+
+/** Every order is tried up to seven cars: so many there are. */
+const ordersOf = (cars: number): number => (cars <= 1 ? 1 : cars * ordersOf(cars - 1))
+const EXHAUSTIVE_TO = 7
+
+/** How far the simulation is. */
+function progressWords(so: ReleaseProgress | null, cars: number): string {
+  if (so === null) return 'Drawing the days.'
+  if ('intervalS' in so) return `Trying an interval of ${so.intervalS} s.`
+  const of = cars <= EXHAUSTIVE_TO ? ` of ${ordersOf(cars).toLocaleString('en-GB')}` : ''
+  return `Trying orders: ${so.orders.toLocaleString('en-GB')}${of}.`
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { LogEntry } from '@ochote/contracts'
 import { loggedStint, markedStadium, stint } from '../../fixtures/stadium'
+import { inGroups } from './LeadAndFollow'
 import { runnersOf } from './runnersOf'
 
 const { solution } = markedStadium()
@@ -29,5 +30,21 @@ describe('the runners of a session', () => {
     const [runner] = runnersOf(stints, [loggedStint([entry(0, 0, 'release'), ...lines])], () => 'Ada')
     expect(runner).toMatchObject({ ownLaps: 4, lapS: 60 })
     expect(runner!.lapSpreadS).toBeCloseTo(Math.sqrt((0 + 4 + 4 + 0) / 3), 9)
+  })
+})
+
+describe('followers behind lead cars', () => {
+  it.each([
+    [0, [0]],
+    [3, [3]],
+    [5, [5]],
+    [6, [3, 3]],
+    [11, [4, 3, 4]],
+    [12, [4, 4, 4]],
+  ])('%d are in groups of %j, all of them and in their order', (n, sizes) => {
+    const names = Array.from({ length: n }, (_, k) => `${k}`)
+    const groups = inGroups(names)
+    expect(groups.map((group) => group.length)).toEqual(sizes)
+    expect(groups.flat()).toEqual(names)
   })
 })
