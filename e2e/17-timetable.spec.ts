@@ -134,6 +134,59 @@ test.describe.serial('a day’s timetable', () => {
     await saved(page)
   })
 
+  test('goes on when the day is late, and in the rain: nothing begins too early, and nobody drives a plan for a dry road', async ({
+    page,
+  }) => {
+    const day = await openDay(page)
+    await page.goto(`/days/${day.id}/timetable`)
+    await page.getByRole('button', { name: 'Something happened' }).click()
+    const dialog = page.getByRole('dialog', { name: 'What happened?' })
+    await dialog.getByRole('textbox', { name: 'At', exact: true }).fill('11:20')
+    await page.keyboard.press('Enter')
+    await dialog.getByLabel('Late by, min').fill('15')
+    await page.keyboard.press('Enter')
+    await expect(dialog).toContainText('Nothing else begins before 11:35.')
+    await dialog.getByRole('button', { name: 'Find a timetable from 11:20' }).click()
+    const search = page.getByRole('region', { name: 'Search for a timetable' })
+    await expect(search.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 40_000 })
+    await search.getByRole('button', { name: 'Stop' }).click()
+    await search.getByRole('button', { name: 'Take it' }).click()
+    await saved(page)
+    const { draft } = await stored(page, day)
+    expect(draft.places.filter((place) => place.startsAt >= '11:20' && place.startsAt < '11:35')).toEqual([])
+    await page.getByRole('button', { name: 'Undo', exact: true }).click()
+    await saved(page)
+
+    await page.getByRole('button', { name: 'Something happened' }).click()
+    await dialog.getByRole('textbox', { name: 'At', exact: true }).fill('09:00')
+    await page.keyboard.press('Enter')
+    await dialog.getByRole('combobox', { name: 'What' }).click()
+    await page.getByRole('option', { name: /^The road has changed/ }).click()
+    await expect(dialog.getByRole('list', { name: 'Stints on a plan for another road' })).toContainText(
+      /Kofi Brandreth goes from “Hatch, drying” to “Hatch, wet morning”/,
+    )
+    await expectAccessible(page)
+    await dialog.getByRole('button', { name: 'Say the road is wet, and change 3 plans' }).click()
+    await expect(dialog).toHaveCount(0)
+    await page.goto(`/days/${day.id}`)
+    await expect(page.getByRole('list', { name: 'Road and forecast' })).toHaveText(/07:30 wet road.*09:00 wet road$/)
+    for (const name of ['Kofi Brandreth', 'Leo Vantongeren'])
+      await expect(page.getByRole('row', { name })).toContainText('Hatch, wet morning')
+    // the forecast is the organiser's to change, and Today says whose plan is for another road then
+    await page.getByRole('button', { name: 'Change the day' }).click()
+    await page.getByRole('group', { name: 'From 09:00' }).getByRole('combobox', { name: 'Road' }).click()
+    await page.getByRole('option', { name: 'Dry' }).click()
+    await page.getByRole('group', { name: 'From 09:00' }).getByLabel('From').fill('07:30')
+    await page.keyboard.press('Tab')
+    await expect(page.getByText('that time is there already')).toBeVisible()
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Done' }).click()
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+    await expect(
+      page.getByRole('link', { name: /Kofi Brandreth: the road is said to be dry, but “Hatch, wet morning” is for a wet road/ }),
+    ).toBeVisible()
+  })
+
   test('is on a sheet for everybody, also on a phone, and in a calendar that another reader accepts', async ({ page }) => {
     const day = await openDay(page)
     await page.setViewportSize({ width: 390, height: 844 })
@@ -164,6 +217,20 @@ test('a session’s spacing says who would catch whom and where, and hands order
     /catches .*mostly on lap \d, before corner \d/,
   )
   await expect(page.getByRole('table', { name: 'Runners' })).toContainText('the plan’s lap × 1.1')
+  // the same drivers behind a lead car instead
+  const lead = page.getByRole('region', { name: 'Lead and follow' })
+  await expect(lead).toContainText(/Gap 2 s: \d+ m \(\d+ car lengths of 4\.4 m\) at the fastest/)
+  await expect(lead.getByRole('table', { name: 'Rotation' })).toContainText('drop to the back on the straight after corner')
+  // passing in two places leaves fewer catches than none
+  await page.getByLabel('Passing is allowed').check()
+  await page.getByRole('button', { name: 'Add a zone' }).click()
+  await page.getByRole('group', { name: 'Passing zone 2' }).getByLabel('To, m').fill('99999')
+  await page.keyboard.press('Tab')
+  await expect(page.getByText(/found 99999, expected 0 to 2\d\d\d/)).toBeVisible()
+  await page.getByRole('group', { name: 'Passing zone 2' }).getByLabel('To, m').fill('500')
+  await page.getByRole('button', { name: 'Take passing zone 1 off' }).click()
+  await page.getByLabel('Passing is allowed').uncheck()
+  await expect(best).toContainText('% of days', { timeout: 60_000 })
   await expectAccessible(page)
   const order = (await best.getByText(/^Every \d+ s:/).textContent())!.replace(/^Every \d+ s: /, '').split(', ')
   await best.getByRole('button', { name: 'Show on the ribbon' }).click()

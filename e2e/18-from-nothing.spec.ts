@@ -5,6 +5,7 @@ import { expect, test, type Locator, type Page } from '@playwright/test'
 import type { Day, StoredTimetable } from '@ochote/contracts'
 import { breaches, dayFileOf, endOfPlace, plannedStints } from '@ochote/core'
 import { skerrowBasin } from '../server/src/demo/circuits'
+import { press, typeIn } from './keyboard'
 import { OwnServer } from './ownServer'
 import { expectAccessible, expectNoSidewaysScroll } from './support'
 
@@ -28,79 +29,87 @@ const people = [
   .join('\n')
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true })
-let clicks = 0
-async function click(what: Locator): Promise<void> {
-  clicks += 1
-  await what.click()
+let presses = 0
+/** What a mouse would click. */
+async function choose(what: Locator): Promise<void> {
+  presses += 1
+  await press(what)
 }
 
 test.describe.serial('a school’s own day, from an empty folder', () => {
-  test('has a start page, people from a table, and a timetable of twelve students, told to everybody', async ({ page }) => {
+  test('has a start page, people from a table, and a timetable of twelve students, told to everybody: by keyboard only', async ({
+    page,
+  }) => {
+    test.setTimeout(240_000)
     const began = Date.now()
     await page.goto('/')
     const school = page.getByRole('region', { name: 'Your school' })
-    await school.getByLabel('Name of the school').fill('Northmoor Drivers')
-    await school.getByRole('combobox', { name: 'Time zone' }).fill('Europe/Vie')
-    await click(page.getByRole('option', { name: 'Europe/Vienna' }))
+    await typeIn(school.getByLabel('Name of the school'), 'Northmoor Drivers')
+    await typeIn(school.getByRole('combobox', { name: 'Time zone' }), 'Europe/Vie')
+    await expect(page.getByRole('option', { name: 'Europe/Vienna' })).toBeVisible()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Enter')
     await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
     await expectAccessible(page)
     await expect(page.getByRole('listitem').filter({ hasText: 'A circuit' })).toContainText('next')
-    await click(page.getByRole('link', { name: 'A circuit' }))
+    await choose(page.getByRole('link', { name: 'A circuit' }))
     const chooser = page.waitForEvent('filechooser')
-    await click(button(page, 'Add a circuit file'))
+    await choose(button(page, 'Add a circuit file'))
     await (await chooser).setFiles(circuitFile)
     await expect(page.getByText('Skerrow Basin is on the shelf.')).toBeVisible()
-    await click(page.getByRole('tab', { name: 'Vehicles' }))
-    await click(button(page, 'New vehicle type'))
-    await page.getByLabel('Name').fill('School hatch')
-    await click(button(page, 'Create'))
+    await choose(page.getByRole('tab', { name: 'Vehicles' }))
+    await choose(button(page, 'New vehicle type'))
+    await typeIn(page.getByLabel('Name'), 'School hatch')
+    await choose(button(page, 'Create'))
     await expect(page.getByRole('heading', { name: 'School hatch' })).toBeVisible()
-    await click(page.getByRole('link', { name: 'Vehicles' }))
+    await choose(page.getByRole('link', { name: 'Vehicles' }))
     for (const number of [2, 3, 4]) {
-      await click(button(page, 'Add a car'))
-      await page.getByLabel('Name').fill(`Hatch ${number}`)
-      await click(button(page, 'Add'))
+      await choose(button(page, 'Add a car'))
+      await typeIn(page.getByLabel('Name'), `Hatch ${number}`)
+      await choose(button(page, 'Add'))
       await expect(page.getByRole('row', { name: new RegExp(`Hatch ${number}`) })).toBeVisible()
     }
-    await click(page.getByRole('tab', { name: 'Marker schemes' }))
-    await click(button(page, 'New scheme'))
-    await page.getByLabel('Name: school and venue').fill('Ours')
+    await choose(page.getByRole('tab', { name: 'Marker schemes' }))
+    await choose(button(page, 'New scheme'))
+    await typeIn(page.getByLabel('Name: school and venue'), 'Ours')
     await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
 
     await page.goto('/library/people')
-    await click(button(page, 'From a table'))
-    await page.getByRole('textbox', { name: 'Table' }).fill(people)
+    await choose(button(page, 'From a table'))
+    await typeIn(page.getByRole('textbox', { name: 'Table' }), people)
     await expect(page.getByText('17 rows: 15 to add, 1 there already, 1 that can’t be read.')).toBeVisible()
     await expect(page.getByRole('table', { name: 'Rows' })).toContainText('Row 17, Role: found boss, expected student or instructor')
     await expectAccessible(page)
-    await click(button(page, 'Add 15'))
+    await choose(button(page, 'Add 15'))
     await expect(page.getByRole('table', { name: 'People' }).getByRole('row')).toHaveCount(16)
-    await page.getByLabel('Find').fill('mona')
+    await typeIn(page.getByLabel('Find'), 'mona')
     await expect(page.getByRole('table', { name: 'People' }).getByRole('row')).toHaveCount(2)
 
     await page.goto('/')
-    await click(button(page, 'New day'))
-    await page.getByRole('dialog').getByLabel('Name').fill('Opening day')
-    await click(button(page, 'Add'))
-    await click(page.getByRole('link', { name: 'Make a plan' }))
-    await click(button(page, 'New plan'))
-    await click(button(page, 'Create'))
+    await choose(button(page, 'New day'))
+    await typeIn(page.getByRole('dialog').getByLabel('Name'), 'Opening day')
+    await choose(button(page, 'Add'))
+    await choose(page.getByRole('link', { name: 'Make a plan' }))
+    await choose(button(page, 'New plan'))
+    await choose(button(page, 'Create'))
     await expect(page.getByText(/^Lap \d:\d\d/)).toBeVisible({ timeout: 60_000 })
 
     await page.goto('/')
-    await click(page.getByRole('link', { name: 'Timetable' }))
-    for (const all of ['Add all 12', 'Add all 3']) await click(button(page, all))
+    await choose(page.getByRole('link', { name: 'Timetable' }))
+    for (const all of ['Add all 3', 'Add all 12']) await choose(button(page, all))
     await expect(page.getByRole('heading', { name: 'Cars, 4' })).toBeVisible()
-    await click(button(page, 'Find a timetable'))
+    await choose(button(page, 'Find a timetable'))
     const search = page.getByRole('region', { name: 'Search for a timetable' })
     await expect(search.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 40_000 })
-    await click(search.getByRole('button', { name: 'Stop' }))
-    await click(search.getByRole('button', { name: 'Take it' }))
+    await choose(search.getByRole('button', { name: 'Stop' }))
+    await choose(search.getByRole('button', { name: 'Take it' }))
     await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
-    await click(button(page, 'Tell everybody: 24'))
-    await click(page.getByRole('dialog').getByRole('button', { name: 'Everybody is told' }))
+    await choose(button(page, 'Tell everybody: 24'))
+    await choose(page.getByRole('dialog').getByRole('button', { name: 'Everybody is told' }))
     await expect(page.getByRole('dialog')).toHaveCount(0)
-    console.log(`From an empty folder to a told timetable: ${clicks} clicks, ${((Date.now() - began) / 1000).toFixed(0)} s by machine`)
+    console.log(
+      `From an empty folder to a told timetable: ${presses} choices by keyboard, ${((Date.now() - began) / 1000).toFixed(0)} s by machine`,
+    )
     const [day] = (await (await page.request.get('/api/days')).json()) as Day[]
     const now = (await (await page.request.get(`/api/days/${day!.id}/timetable`)).json()) as StoredTimetable
     expect(now.told).toHaveLength(24)
@@ -159,15 +168,19 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
       .at(-1)
     const outFrom = lastEnd !== undefined && lastEnd > '10:40' ? lastEnd : '10:40'
     await page.goto(`/days/${day!.id}/timetable`)
-    await page.getByRole('tab', { name: 'Who is there' }).click()
-    const cars = page.getByRole('region', { name: 'Cars, 4' })
-    await cars.getByRole('group').nth(1).getByLabel('Until').fill(outFrom)
+    const [car] = ((await (await page.request.get(`/api/cars`)).json()) as { id: string; name: string }[]).filter(
+      (one) => one.id === broken,
+    )
+    await button(page, 'Something happened').click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByRole('textbox', { name: 'At', exact: true }).fill('10:40')
     await page.keyboard.press('Enter')
-    const late = page.getByRole('combobox', { name: /Keep what begins before/ })
-    await late.click()
-    const times = await page.getByRole('option').allTextContents()
-    await page.getByRole('option', { name: times.find((time) => /^\d/.test(time) && time >= '10:40')! }).click()
-    await button(page, 'Find a timetable').click()
+    await dialog.getByRole('combobox', { name: 'What' }).click()
+    await page.getByRole('option', { name: 'A car is out' }).click()
+    await dialog.getByRole('combobox', { name: 'Car' }).click()
+    await page.getByRole('option', { name: car!.name }).click()
+    await expectAccessible(page)
+    await button(page, 'Find a timetable from 10:40').click()
     const search = page.getByRole('region', { name: 'Search for a timetable' })
     await expect(search.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 40_000 })
     await search.getByRole('button', { name: 'Stop' }).click()
@@ -209,6 +222,27 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
     await page.getByRole('combobox', { name: 'Sheets' }).click()
     await page.getByRole('option', { name: 'A sheet for each instructor' }).click()
     await expect(page.getByRole('heading', { name: 'former instructor' })).toBeVisible()
+  })
+
+  test('has the demonstration beside it, and is as before when that is removed', async ({ page }) => {
+    const listed = async () =>
+      JSON.stringify(
+        await Promise.all(['days', 'people', 'cars', 'circuits'].map(async (noun) => (await page.request.get(`/api/${noun}`)).json())),
+      )
+    const before = await listed()
+    await page.goto('/library/school')
+    const demonstration = page.getByRole('region', { name: 'Demonstration' })
+    await demonstration.getByRole('button', { name: 'Add the demonstration' }).click()
+    await expect(demonstration.getByRole('button', { name: 'Remove the demonstration' })).toBeVisible({ timeout: 40_000 })
+    await expect(page.getByLabel('Name of the school')).toHaveValue('Northmoor Drivers')
+    await page.goto('/days')
+    await expect(page.getByRole('link', { name: /^Ambulance drivers, second/ })).toBeVisible()
+    await page.goto('/library/school')
+    await demonstration.getByRole('button', { name: 'Remove the demonstration' }).click()
+    await expectAccessible(page)
+    await page.getByRole('dialog').getByRole('button', { name: 'Remove it for good' }).click()
+    await expect(demonstration.getByRole('button', { name: 'Add the demonstration' })).toBeVisible()
+    expect(await listed()).toBe(before)
   })
 
   test('goes to another school as one file, which is never half there, however often the server is killed', async ({ page, browser }) => {

@@ -16,6 +16,16 @@ export function stackOf(notes: readonly RibbonNote[], n: number, scales: RibbonS
   return notes.slice(0, n).filter((o) => Math.abs(scales.x(o.stationM) - here) < 24).length
 }
 
+const HALF_WIDTH = 13
+
+/** Where a note is drawn: at its place, but whole at either end of what is in view. */
+export function noteX({ x }: RibbonScales, stationM: number, width: number): number {
+  const at = x(stationM)
+  const [first, last] = [lanes.left, width - lanes.right]
+  if (at < first || at > last) return at // out of view
+  return Math.min(last - HALF_WIDTH - 1, Math.max(first + HALF_WIDTH + 1, at))
+}
+
 /** A note at its place, stacked above earlier ones nearby. */
 export function NoteMark({ note, x, stack }: { note: RibbonNote; x: number; stack: number }) {
   const { tokens } = useTheme()
@@ -25,9 +35,9 @@ export function NoteMark({ note, x, stack }: { note: RibbonNote; x: number; stac
   return (
     <g transform={`translate(${x},${y})`}>
       <rect
-        x={-13}
+        x={-HALF_WIDTH}
         y={-8}
-        width={26}
+        width={2 * HALF_WIDTH}
         height={14}
         rx={3}
         fill={tokens.raised}

@@ -9,7 +9,7 @@ import { CursorLine } from './CursorLine'
 import { DistanceAxis } from './DistanceAxis'
 import { LineHandle } from './LineHandle'
 import type { LineHand } from './lineHand'
-import { NoteMark, stackOf, type RibbonNote } from './NoteMark'
+import { NoteMark, noteX, stackOf, type RibbonNote } from './NoteMark'
 import { RibbonCalls, type RibbonCall } from './RibbonCalls'
 import { RibbonFeet } from './RibbonFeet'
 import { RibbonTrack } from './RibbonTrack'
@@ -170,7 +170,7 @@ export function Ribbon({
         <DistanceAxis scales={scales} lengthM={track.lengthM} bottom={height} />
         <g clipPath="url(#ribbon-clip)">
           {notes.map((note, n) => (
-            <NoteMark key={note.id} note={note} x={scales.x(note.stationM)} stack={stackOf(notes, n, scales)} />
+            <NoteMark key={note.id} note={note} x={noteX(scales, note.stationM, width)} stack={stackOf(notes, n, scales)} />
           ))}
           {calls && <RibbonCalls calls={calls} scales={scales} top={height - lanes.axis - lanes.calls} />}
           {cones.filter(inWindow).map((cone) => (

@@ -6,6 +6,8 @@ import { TrackMap } from '../trackMap/TrackMap'
 import { renderPage } from '../fixtures/render'
 import { stubSizes } from '../fixtures/stubLayout'
 import { openStint, scheme } from '../fixtures/stadium'
+import { noteX } from './NoteMark'
+import { ribbonScales } from './ribbonScales'
 import { Ribbon } from './Ribbon'
 import { useCornerChoice } from './useCornerChoice'
 
@@ -54,6 +56,14 @@ describe('notes on the ribbon', () => {
     renderPage(<Ribbon {...common} onCorner={vi.fn()} notes={[note('a', 'be'), note('b', 'te')]} />)
     const heights = ['be', 'te'].map((t) => screen.getByText(t).closest('g')!.getAttribute('transform'))
     expect(heights[0]).not.toBe(heights[1])
+  })
+
+  it('are whole at either end of the lap, and where they are in between', () => {
+    const scales = ribbonScales(open.solution.track, 1000)
+    const { lengthM } = open.solution.track
+    expect(noteX(scales, 0, 1000)).toBe(scales.x(0) + 14)
+    expect(noteX(scales, lengthM, 1000)).toBe(scales.x(lengthM) - 14)
+    expect(noteX(scales, lengthM / 2, 1000)).toBe(scales.x(lengthM / 2))
   })
 })
 
