@@ -2,6 +2,7 @@ import { DeleteOutlined } from '@mui/icons-material'
 import { Button, Checkbox, FormControlLabel, IconButton, Stack } from '@mui/material'
 import { CommitField } from '../../forms/CommitField'
 import { numberText, outOfBounds, typedNumber } from '../../forms/numbers'
+import { unitSet } from '../../format/units'
 
 type Zone = [number, number]
 
@@ -17,16 +18,17 @@ const MOST = 6
 
 /** Whether one may pass another, and where. */
 export function PassingZones({ isAllowed, zones, lapLengthM, onAllow, onZones }: PassingZonesProps) {
+  const { length, lengthM } = unitSet()
   const set = (at: number, end: 0 | 1, value: number) =>
     onZones(zones.map((zone, k): Zone => (k !== at ? zone : end === 0 ? [value, zone[1]] : [zone[0], value])))
   const field = (at: number, end: 0 | 1) => (
     <CommitField
-      label={end === 0 ? 'From, m' : 'To, m'}
+      label={`${end === 0 ? 'From' : 'To'}, ${length}`}
       numeric
       required
-      value={numberText(zones[at]![end])}
-      wrong={(text) => outOfBounds(text, 0, lapLengthM)}
-      onTake={(text) => set(at, end, typedNumber(text))}
+      value={numberText(Math.round(zones[at]![end] / lengthM))}
+      wrong={(text) => outOfBounds(text, 0, Math.floor(lapLengthM / lengthM))}
+      onTake={(text) => set(at, end, typedNumber(text) * lengthM)}
       sx={{ width: 110 }}
     />
   )
