@@ -48,6 +48,8 @@ const coreImports = {
   brief: [...planned, 'calls', 'faults'],
   telemetry: [...planned, 'faults', 'stintLog'],
   session: [...planned, 'calls', 'faults', 'stintLog'],
+  recording: below,
+  review: [...planned, 'faults', 'recording'],
 }
 const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']
 const serverBans = [interfaceCode, not(['@ochote/web'], 'Web and server meet only over HTTP.')]

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { gunzipSync } from 'node:zlib'
 import { describe, expect, it } from 'vitest'
 import { loadSolver } from '@ochote/solver'
 import { ochote as ochoteWith } from './ochote'
@@ -172,6 +173,39 @@ describe('the command', () => {
     const { stdout, status } = spawned('calls', ...files(quickSetup()))
     expect([status, stdout]).toEqual([0, ochote('calls', ...files(quickSetup())).stdout])
     expect(spawned('drive')).toMatchObject({ status: 2, stdout: '', stderr: ochote('drive').stderr })
+  })
+})
+
+describe('ochote analyse', () => {
+  const nine = ['nine-corner.circuit.geojson', 'hatch.vehicle.json', 'blend-080.setup.json'].map(check)
+  const plan = ['--circuit', nine[0]!, '--vehicle', nine[1]!, '--setup', nine[2]!]
+  const lapsFile = (change: (text: string) => string = (text) => text) => {
+    const path = join(mkdtempSync(join(tmpdir(), 'ochote-')), 'nine.laps.csv')
+    writeFileSync(path, change(gunzipSync(readFileSync(check('nine-corner.laps.csv.gz'))).toString()))
+    return path
+  }
+
+  it('prints laps, passes, findings, priorities and what the file can’t show', () => {
+    const { stdout, status } = ochote('analyse', ...plan, '--laps', lapsFile())
+    expect(status).toBe(0)
+    const document = JSON.parse(stdout) as Record<'laps' | 'passes' | 'findings' | 'priorities' | 'unavailable', object[]>
+    expect(document.laps.slice(0, 2)).toMatchObject([
+      { lap: 0, complete: false },
+      { lap: 1, complete: true, timeS: expect.closeTo(84.8, 1) },
+    ])
+    expect(document.passes).toHaveLength(45)
+    expect(document.findings[0]).toMatchObject({ lap: 1, corner: '3', fault: 'tn', unit: 'steps', because: null })
+    expect(document.priorities[0]).toMatchObject({ corner: '7', fault: 'bl' })
+    expect(document.unavailable).toEqual([])
+  })
+
+  it('refuses a file by its line and column, and asks for one', () => {
+    const bad = lapsFile((text) => text.replace('0.04,45.19819507', '0.04,north'))
+    expect(ochote('analyse', ...plan, '--laps', bad)).toMatchObject({
+      status: 2,
+      stderr: `${bad}: nine.laps.csv, line 3, lat: found "north", expected a number\n`,
+    })
+    expect(ochote('analyse', ...plan).stderr).toContain('usage: ochote plan|calls')
   })
 })
 

@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs'
+import { basename } from 'node:path'
 import { parseArgs } from 'node:util'
 import { noConeEdits, usualTerms, type FieldProblem } from '@ochote/contracts'
 import {
+  analyse,
+  analysisDocument,
   DEFAULT_REACTION_S,
   FIRST_SESSION_REACTION_S,
   makeTimetable,
@@ -10,6 +13,7 @@ import {
   planDocument,
   readCircuit,
   readDayFile,
+  readLaps,
   readRunners,
   readSetup,
   readVehicle,
@@ -21,7 +25,7 @@ import {
 } from '@ochote/core'
 
 const USAGE =
-  'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]; ochote release --runners FILE; ochote timetable --day FILE [--seconds SECONDS]'
+  'ochote plan|calls --circuit FILE --vehicle FILE --setup FILE [--step METRES] [--first-session]; calls also [--words-per-second RATE]; ochote analyse --circuit FILE --vehicle FILE --setup FILE --laps FILE; ochote release --runners FILE; ochote timetable --day FILE [--seconds SECONDS]'
 
 /** Bad input, already in words for the person at the terminal. */
 class InputError extends Error {}
@@ -102,6 +106,14 @@ function calls(args: string[]): unknown {
   }
 }
 
+function analysis(args: string[]): unknown {
+  const { laps, ...values } = parseArgs({ args, options: { ...planOptions, laps: { type: 'string' } } }).values
+  if (!laps) throw new InputError(`usage: ${USAGE}`)
+  const recording = accept(laps, readLaps(readFile(laps), basename(laps)))
+  const { solution } = solve(values)
+  return analysisDocument(solution, analyse(solution, recording))
+}
+
 function releases(args: string[]): unknown {
   const { runners } = parseArgs({ args, options: { runners: { type: 'string' } } }).values
   if (!runners) throw new InputError(`usage: ${USAGE}`)
@@ -124,6 +136,7 @@ function answer(argv: readonly string[], solve: MilpSolver): unknown {
   const [command, ...args] = argv
   if (command === 'plan') return plan(args)
   if (command === 'calls') return calls(args)
+  if (command === 'analyse') return analysis(args)
   if (command === 'release') return releases(args)
   if (command === 'timetable') return timetable(args, solve)
   throw new InputError(`found command ${command ?? 'nothing'}, expected: ${USAGE}`)

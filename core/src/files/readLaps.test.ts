@@ -1,0 +1,72 @@
+import { describe, expect, it } from 'vitest'
+import { accepted } from '../../fixtures/circuits'
+import { knownColumn } from './lapColumns'
+import { readLaps } from './readLaps'
+
+const read = (lines: readonly string[]) => accepted(readLaps(lines.join('\n'), 'a.laps.csv'))
+const problem = (lines: readonly string[]) => {
+  const outcome = readLaps(lines.join('\n'), 'a.laps.csv')
+  return outcome.ok ? null : outcome.problem[0]
+}
+
+describe('a column', () => {
+  it.each([
+    ['speed_kmh', 'speedMps', 1 / 3.6],
+    ['Speed [km/h]', 'speedMps', 1 / 3.6],
+    ['Speed (mph)', 'speedMps', 0.44704],
+    ['brake_bar', 'brake', 1],
+    ['Brake %', 'brake', 0.01],
+    ['steer_deg', 'steerRad', Math.PI / 180],
+    ['long_g', 'longMps2', 9.80665],
+    ['lon', 'lonDeg', 1],
+    ['Longitude', 'lonDeg', 1],
+    ['Time (ms)', 'timeS', 0.001],
+    ['RPM', 'rpm', 1],
+  ])('%s is known', (header, is, factor) => expect(knownColumn(header)).toEqual({ is, factor }))
+
+  it('with a unit that it can’t have, or a name that means nothing, is not known', () => {
+    expect(['speed [bar]', 'oil_temp', '', 'constructor'].map(knownColumn)).toEqual([null, null, null, null])
+  })
+})
+
+describe('recorded laps', () => {
+  it('are read in SI, whatever their units and the signs between the columns', () => {
+    const comma = read(['time_s,lat,lon,speed_kmh,oil', '0,45,-22,36,90', '0.5,45.0001,-22,72,'])
+    const semicolon = read(['\uFEFFtime_s;lat;lon;speed_kmh;oil', '0;45;-22;36;90', '0,5;45,0001;-22;72;'])
+    for (const one of [comma, semicolon]) {
+      expect([...one.timeS]).toEqual([0, 0.5])
+      expect(one.latDeg[1]).toBeCloseTo(45.0001, 9)
+      expect([...one.of.speedMps!].map((v) => v.toFixed(3))).toEqual(['10.000', '20.000'])
+      expect(one.report.unknown).toEqual(['oil'])
+    }
+  })
+
+  it('leave out rows that say nothing or go back, and count them', () => {
+    const { timeS, report } = read([
+      'time_s,lat,lon',
+      '0,0,0',
+      '0.1,,',
+      '0.2,45,-22',
+      '0.2,45,-22',
+      '0.1,45,-22',
+      '0.3,45.00001,-22',
+      '0.4,45',
+    ])
+    expect([...timeS]).toEqual([0.2, 0.3])
+    expect(report).toMatchObject({ rows: 7, dropped: { repeated: 1, backwards: 1, noPosition: 2, cutOff: 1 } })
+  })
+
+  it('are refused by line and column where a cell is no number, and without time and position', () => {
+    expect(problem(['time_s,lat,lon,rpm', '0,45,-22,3000', '1,45,-22,fast'])).toEqual({
+      field: 'a.laps.csv, line 3, rpm',
+      found: '"fast"',
+      expected: 'a number',
+    })
+    expect(problem(['time_s,speed_kmh', '0,36'])).toMatchObject({
+      field: 'a.laps.csv, line 1',
+      expected: 'a header with time_s, lat and lon',
+    })
+    expect(problem([''])).toMatchObject({ found: 'nothing' })
+    expect(problem(['time_s,lat,lon', '0,45,-22'])).toMatchObject({ found: '1 rows with a time and a position' })
+  })
+})

@@ -1,0 +1,77 @@
+import Papa from 'papaparse'
+import { showValue, type FieldProblem } from '@ochote/contracts'
+import { failure, success, type Outcome } from '../outcome/outcome'
+import { knownColumn, type KnownColumn } from './lapColumns'
+import type { Channel, Recording } from '../recording/recording'
+
+/** An hour at 100 a second with many columns. */
+const MOST_CHARACTERS = 120_000_000
+const MOST_ROWS = 400_000
+
+const refused = (field: string, found: string, expected: string) => failure([{ field, found, expected }])
+
+/**
+ * Reads recorded laps (`*.laps.csv`): columns by name and unit, with commas, semicolons or tabs between them, and decimal commas.
+ * A row without a position, one of the same time as the row before, one whose time goes back, and a last row that is cut off are
+ * left out and counted.
+ * @param fileName - for the problems, which name line and column
+ */
+export function readLaps(text: string, fileName: string): Outcome<Recording, FieldProblem[]> {
+  if (text.length > MOST_CHARACTERS)
+    return refused(fileName, `${(text.length / 1e6).toFixed(0)} MB`, `${MOST_CHARACTERS / 1e6} MB at the most`)
+  const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
+  const [headers = [], ...rows] = data
+  const columns = headers.map(knownColumn)
+  const at = (is: KnownColumn['is']) => columns.findIndex((column) => column?.is === is)
+  const [time, lat, lon] = [at('timeS'), at('latDeg'), at('lonDeg')]
+  if (time < 0 || lat < 0 || lon < 0)
+    return refused(`${fileName}, line 1`, headers.join(', ').slice(0, 120) || 'nothing', 'a header with time_s, lat and lon')
+  if (rows.length > MOST_ROWS) return refused(fileName, `${rows.length} rows`, `${MOST_ROWS} at the most`)
+  const hasDecimalCommas = meta.delimiter !== ','
+  const read = (cell: string | undefined): number => {
+    const typed = (cell ?? '').trim()
+    return typed === '' ? NaN : Number(hasDecimalCommas ? typed.replace(',', '.') : typed)
+  }
+  // a column that appears twice counts once, at its first place
+  const kept = columns.flatMap((column, k) => (column && at(column.is) === k ? [{ ...column, k }] : []))
+  const values = kept.map(() => new Float64Array(rows.length))
+  const dropped = { repeated: 0, backwards: 0, noPosition: 0, cutOff: 0 }
+  let [count, lastS] = [0, -Infinity]
+  for (const [r, row] of rows.entries()) {
+    if (r === rows.length - 1 && row.length < headers.length) {
+      dropped.cutOff++
+      continue
+    }
+    for (const { k } of kept) {
+      const cell = row[k]
+      if (cell !== undefined && cell.trim() !== '' && Number.isNaN(read(cell)))
+        return refused(`${fileName}, line ${r + 2}, ${headers[k]!}`, showValue(cell), 'a number')
+    }
+    const timeS = read(row[time]) * columns[time]!.factor
+    const [latDeg, lonDeg] = [read(row[lat]), read(row[lon])]
+    if (Number.isNaN(timeS)) return refused(`${fileName}, line ${r + 2}, ${headers[time]!}`, showValue(row[time]), 'a number')
+    // before a logger knows where it is, it writes nothing, or noughts
+    if (!(Math.abs(latDeg) <= 89) || !(Math.abs(lonDeg) <= 180) || (latDeg === 0 && lonDeg === 0)) dropped.noPosition++
+    else if (timeS === lastS) dropped.repeated++
+    else if (timeS < lastS) dropped.backwards++
+    else {
+      kept.forEach(({ k, factor }, n) => (values[n]![count] = read(row[k]) * factor))
+      count++
+      lastS = timeS
+    }
+  }
+  if (count < 2) return refused(fileName, `${count} rows with a time and a position`, 'two at the least')
+  const column = (is: KnownColumn['is']) => {
+    const n = kept.findIndex((one) => one.is === is)
+    return n < 0 ? null : values[n]!.subarray(0, count)
+  }
+  const of: Partial<Record<Channel, Float64Array>> = {}
+  for (const { is } of kept) {
+    const all = column(is)!
+    if (is !== 'timeS' && is !== 'latDeg' && is !== 'lonDeg' && all.some((value) => !Number.isNaN(value))) of[is] = all
+  }
+  return success({
+    ...{ timeS: column('timeS')!, latDeg: column('latDeg')!, lonDeg: column('lonDeg')!, of },
+    report: { rows: rows.length, dropped, unknown: headers.filter((_, k) => columns[k] === null) },
+  })
+}

@@ -1,0 +1,47 @@
+/** A gap longer than this begins anew, s. */
+export const GAP_S = 1
+
+/**
+ * Values smoothed over time without delay: an exponential mean forwards, and one of that backwards. What rises evenly stays as it is but
+ * for the ends; noise falls off with the time constant. NaN is passed over and filled in.
+ * @param tauS - time constant of each pass, s
+ */
+export function smoothed(timeS: Float64Array, values: Float64Array, tauS: number): Float64Array {
+  const out = Float64Array.from(values)
+  const pass = (from: number, to: number, step: 1 | -1) => {
+    let [held, at] = [NaN, NaN]
+    for (let i = from; i !== to; i += step) {
+      const dt = Math.abs(timeS[i]! - at)
+      if (Number.isNaN(held) || dt > GAP_S) held = out[i]!
+      else if (!Number.isNaN(out[i]!)) held += (1 - Math.exp(-dt / tauS)) * (out[i]! - held)
+      out[i] = held
+      at = timeS[i]!
+    }
+  }
+  pass(0, out.length, 1)
+  pass(out.length - 1, -1, -1)
+  return out
+}
+
+/** The slope of values over time by central differences, one a second. */
+export function rateOf(timeS: Float64Array, values: Float64Array): Float64Array {
+  const last = timeS.length - 1
+  return values.map((_, i) => {
+    const [a, b] = [Math.max(0, i - 1), Math.min(last, i + 1)]
+    return (values[b]! - values[a]!) / (timeS[b]! - timeS[a]!)
+  })
+}
+
+/** Values at a time, straight between samples. */
+export function valueAtTime(timeS: Float64Array, values: Float64Array, atS: number): number {
+  const last = timeS.length - 1
+  if (atS <= timeS[0]!) return values[0]!
+  if (atS >= timeS[last]!) return values[last]!
+  let [low, high] = [0, last]
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (timeS[middle]! <= atS) low = middle
+    else high = middle
+  }
+  return values[low]! + ((values[high]! - values[low]!) * (atS - timeS[low]!)) / (timeS[high]! - timeS[low]!)
+}

@@ -1,0 +1,118 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { gunzipSync } from 'node:zlib'
+import { describe, expect, it } from 'vitest'
+import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
+import { solvePlan } from '../plan/solvePlan'
+import { readLaps } from '../files/readLaps'
+import type { Recording } from '../recording/recording'
+import { driveLap, noErrors, recordLaps, type CornerErrors } from '../simulator'
+import { analyse, type Analysis } from './analysis'
+
+const checks = join(import.meta.dirname, '../../fixtures/checks')
+const plan = accepted(solvePlan({ circuit: checkCircuit('nine-corner'), vehicle: checkVehicle('hatch'), setup: checkSetup('blend-080') }))
+const csv = gunzipSync(readFileSync(join(checks, 'nine-corner.laps.csv.gz'))).toString()
+const truth = JSON.parse(readFileSync(join(checks, 'nine-corner.truth.json'), 'utf8')) as {
+  flyingLapTimesS: number[]
+  faults: { lap: number; corner: string; codes: string[] }[]
+}
+const recorded = accepted(readLaps(csv, 'nine-corner.laps.csv'))
+const analysed = analyse(plan, recorded)
+const places = (findings: Analysis['findings']) => findings.map((one) => `${one.lap}/${one.corner}`)
+const withFault = new Set(truth.faults.map(({ lap, corner }) => `${lap}/${corner}`))
+const foundIn = ({ findings }: Analysis) =>
+  truth.faults.filter((fault) =>
+    findings.some((one) => one.lap === fault.lap && one.corner === fault.corner && fault.codes.includes(one.fault)),
+  ).length
+const falseIn = ({ findings }: Analysis) => new Set(places(findings).filter((place) => !withFault.has(place))).size
+
+/** A recording with every so many-th row, or without some of its channels. */
+function thinned({ timeS, latDeg, lonDeg, of, report }: Recording, every: number, without: readonly string[] = []): Recording {
+  const thin = (values: Float64Array) => values.filter((_, i) => i % every === 0)
+  const kept = Object.entries(of).filter(([name]) => !without.includes(name))
+  return {
+    ...{ timeS: thin(timeS), latDeg: thin(latDeg), lonDeg: thin(lonDeg), report },
+    of: Object.fromEntries(kept.map(([name, values]) => [name, thin(values)])),
+  }
+}
+
+describe('a recording of another simulator, with faults put in', () => {
+  it('is split into its laps, to a tenth of a second', () => {
+    expect(analysed.laps.map(({ lap, complete }) => [lap, complete])).toEqual([0, 1, 2, 3, 4, 5, 6].map((n) => [n, n > 0 && n < 6]))
+    analysed.laps.slice(1, 6).forEach(({ timeS }, k) => expect(Math.abs(timeS - truth.flyingLapTimesS[k]!)).toBeLessThan(0.1))
+    const slow = analyse(plan, thinned(recorded, 25))
+    slow.laps.slice(1, 6).forEach(({ timeS }, k) => expect(Math.abs(timeS - truth.flyingLapTimesS[k]!)).toBeLessThan(0.15))
+  })
+
+  it('shows nine in ten of the faults, and hardly any where there is none', () => {
+    expect(foundIn(analysed) / truth.faults.length).toBeGreaterThanOrEqual(0.9)
+    expect(falseIn(analysed) / (45 - withFault.size)).toBeLessThanOrEqual(0.05)
+    for (const every of [2, 5]) {
+      const thin = analyse(plan, thinned(recorded, every))
+      expect(foundIn(thin) / truth.faults.length).toBeGreaterThanOrEqual(0.9)
+      expect(falseIn(thin) / (45 - withFault.size)).toBeLessThanOrEqual(0.05)
+    }
+  })
+
+  it('says what a logger can’t show, and finds none of it', () => {
+    const bare = analyse(
+      plan,
+      thinned(recorded, 1, ['brake', 'throttle', 'steerRad', 'gear', 'rpm', 'speedMps', 'longMps2', 'latMps2', 'headingRad']),
+    )
+    expect(bare.unavailable).toContainEqual({ fault: 'co', needs: 'throttle, brake' })
+    const silent = bare.unavailable.map(({ fault }) => fault)
+    expect(bare.findings.filter(({ fault }) => silent.includes(fault))).toEqual([])
+    expect(falseIn(bare) / (45 - withFault.size)).toBeLessThanOrEqual(0.05)
+    const seldom = analyse(plan, thinned(recorded, 25))
+    expect(seldom.unavailable).toContainEqual({ fault: 'te', needs: '3 samples a second' })
+  })
+
+  it('has its time lost in parts that add up to each lap', () => {
+    for (const { lap, timeS, complete } of analysed.laps) {
+      if (!complete) continue
+      const parts = analysed.passes.filter((one) => one.lap === lap).flatMap(({ lossS }) => Object.values(lossS))
+      expect(parts.reduce((a, b) => a + b, 0)).toBeCloseTo(timeS - plan.trace.lapTimeS, 2)
+    }
+  })
+
+  it('tells a position clock that is late, and reads it as if it were right', () => {
+    const lateBy = 12
+    const moved = (values: Float64Array) => values.map((_, i) => values[Math.max(0, i - lateBy)]!)
+    const late = analyse(plan, { ...recorded, latDeg: moved(recorded.latDeg), lonDeg: moved(recorded.lonDeg) })
+    expect(analysed.positionLateS).toBe(0)
+    expect(late.positionLateS).toBeCloseTo(lateBy / 25, 1)
+    expect(foundIn(late)).toBeGreaterThanOrEqual(14)
+  })
+
+  it('claims a cause only where it is found on the same pass', () => {
+    for (const { lap, corner, because } of analysed.findings)
+      if (because !== null)
+        expect(analysed.findings.some((one) => one.lap === lap && one.corner === corner && one.fault === because)).toBe(true)
+    expect(analysed.findings).toContainEqual(expect.objectContaining({ lap: 4, corner: '1', fault: 'am', because: 'tl' }))
+  })
+})
+
+describe('a drive', () => {
+  const asPlanned = recordLaps(plan, [plan, plan, plan], 25)
+  const lapWith = (corner: string, error: Partial<CornerErrors>) =>
+    driveLap({ plan, errors: plan.corners.map((c) => (c.number === corner ? { ...noErrors, ...error } : noErrors)), commitment: 1 })
+  const codesAt = (corner: string, error: Partial<CornerErrors>) => {
+    const clean = lapWith('', {})
+    return analyse(plan, recordLaps(plan, [clean, clean, lapWith(corner, error), clean], 25))
+      .findings.filter((one) => one.lap === 3 && one.corner === corner)
+      .map((one) => one.fault)
+  }
+
+  it('that matches the plan has no finding, at any rate', () => {
+    expect(analyse(plan, asPlanned).findings).toEqual([])
+    expect(analyse(plan, recordLaps(plan, [plan, plan, plan], 10)).findings).toEqual([])
+  })
+
+  it.each([
+    ['be', '1', (size: number) => ({ brakeLaterM: -size }), [20, 30, 40, 55]],
+    ['am', '7', (size: number) => ({ apexMissM: size }), [2, 2.5, 3.5, 5]],
+    ['xn', '3', (size: number) => ({ exitUnusedM: size }), [2.5, 3, 4, 5]],
+  ] as const)('with %s at corner %s never loses it when it is made larger', (code, corner, error, sizes) => {
+    for (const size of sizes) expect(codesAt(corner, error(size)), `${size}`).toContain(code)
+  })
+})

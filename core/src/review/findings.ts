@@ -1,0 +1,167 @@
+import { faultOf } from '../faults/catalogue'
+import { drivetrainOf } from '../vehicle/drivetrain'
+import type { PlanSolution } from '../plan/solvePlan'
+import { indexAt, type Pass, type Places } from './passes'
+import type { Drive } from './drive'
+import { lackingFor, limitOf, limits, type FindableFault } from './limits'
+
+/** A fault that a pass showed, with what it rests on. */
+export interface Finding {
+  readonly lap: number
+  readonly corner: string
+  readonly fault: FindableFault
+  readonly size: number
+  readonly unit: string
+  /** where it shows, m from the start line */
+  readonly stationM: number
+  /** 0 to 1: how far beyond its limit it is */
+  readonly confidence: number
+  /** an earlier fault of the same pass that explains it */
+  readonly because: string | null
+}
+
+/** A pass with the planned one that it is measured against. */
+export interface MeasuredPass {
+  readonly lap: number
+  readonly places: Places
+  readonly pass: Pass
+  readonly planned: Pass
+  /** from the plan’s lap to this one, m along */
+  readonly onM: number
+}
+
+/** Faults that the drive's channels don't allow to be found, and what they need. */
+export function unavailableIn({ brake, throttle, steerRad, gear, rpm, rateHz }: Drive): { fault: FindableFault; needs: string }[] {
+  const has = { brake: brake !== null, throttle: throttle !== null, steer: steerRad !== null, gear: gear !== null, rpm: rpm !== null }
+  return (Object.keys(limits) as FindableFault[]).flatMap((fault) => {
+    const lacks = lackingFor(fault, has, rateHz)
+    return lacks === null ? [] : [{ fault, needs: lacks }]
+  })
+}
+
+const KMH = 3.6
+/** Corners where the drive turns in this far from the plan on most laps are not comparable by it, m. */
+const COMPARABLE_M = 8
+const UNLIKELY_M = 20
+/** A driver's usual distance from the inside that is taken off, m: instruments and habit, no fault of one pass. */
+const USUAL_INSIDE_M = 0.8
+const LEAST_PLANNED_FALL_S = 0.7
+
+/** What every pass showed, the causes before their effects. */
+export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly MeasuredPass[]): Finding[] {
+  const usualInside = clamp(middle(passes.map(({ pass, planned }) => pass.insideM - planned.insideM)), USUAL_INSIDE_M)
+  const turnBias = new Map<string, number>()
+  for (const number of new Set(passes.map(({ places }) => places.corner.number))) {
+    const own = passes.filter(({ places }) => places.corner.number === number).map(turnLater)
+    turnBias.set(number, own.length >= 3 ? middle(own) : 0)
+  }
+  const silent = new Set(unavailableIn(drive).map(({ fault }) => fault))
+  const usual = { insideM: usualInside, turnM: turnBias, silent }
+  return passes.flatMap((one) => findingsOfPass(plan, drive, one, usual))
+}
+
+const turnLater = ({ pass, planned, onM }: MeasuredPass) => pass.turnInM - onM - planned.turnInM
+
+interface Usual {
+  /** the driver's usual distance from the inside, against the plan */
+  readonly insideM: number
+  /** where the driver usually turns in, against the plan, by corner */
+  readonly turnM: ReadonlyMap<string, number>
+  /** faults that this logger can't show */
+  readonly silent: ReadonlySet<FindableFault>
+}
+
+function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usual: Usual): Finding[] {
+  const { pass, planned, places, onM, lap } = one
+  const { track } = plan
+  const lapM = places.turnInM - (places.corner.points.turnIn?.stationM ?? places.corner.startM)
+  const speed = pass.minSpeedMps
+  const turnBiasM = usual.turnM.get(places.corner.number) ?? 0
+  const found: Finding[] = []
+  const note = (fault: FindableFault, size: number, atM: number) => {
+    const limit = limitOf(fault, drive, speed)
+    if (usual.silent.has(fault) || !(size >= limit)) return
+    const stationM = (((atM - lapM) % track.lengthM) + track.lengthM) % track.lengthM
+    const confidence = Math.min(0.99, 0.5 + (0.5 * (size - limit)) / Math.max(limit, 1))
+    found.push({ lap, corner: places.corner.number, fault, size, unit: limits[fault].unit, stationM, confidence, because: null })
+  }
+  const later = (own: number | null, wanted: number | null) => (own === null || wanted === null ? null : own - onM - wanted)
+  const braked = later(pass.brakeStartM, planned.brakeStartM)
+  const lifted = later(pass.liftM, planned.liftM)
+  if (braked !== null) {
+    note('be', -braked, pass.brakeStartM!)
+    note('bl', braked, pass.brakeStartM!)
+    if (pass.brakeRiseS !== null) note('bs', pass.brakeRiseS - (planned.brakeRiseS ?? 0), pass.brakeStartM!)
+    const fall = planned.brakeFallS ?? 0
+    if (pass.brakeFallS !== null && fall >= LEAST_PLANNED_FALL_S) note('br', fall - pass.brakeFallS - fall / 2, pass.brakeEndM!)
+    // a second touch after coasting is no held brake
+    if (pass.coastS < limits.co.from) note('bo', later(pass.brakeEndM, planned.brakeEndM)!, pass.brakeEndM!)
+  }
+  if (lifted !== null && (planned.brakeStartM === null || (braked !== null && braked > -limits.be.from))) note('ly', -lifted, pass.liftM!)
+  if (pass.brakeStartM !== null) note('bd', pass.applications, pass.brakeStartM)
+  note('bh', (planned.minSpeedMps - pass.minSpeedMps) * KMH, pass.minSpeedM)
+  if (Math.abs(turnBiasM) < COMPARABLE_M) {
+    const turned = turnLater(one) - turnBiasM
+    // farther than anyone turns in early or late: it bends so little there that the place can't be told
+    const isTold = Math.abs(turned) < UNLIKELY_M
+    if (isTold) note('te', -turned, pass.turnInM)
+    if (isTold) note('tl', turned, pass.turnInM)
+  }
+  if (pass.steps !== null) note('tn', pass.steps, pass.turnInM)
+  note('co', pass.coastS > planned.coastS + limits.co.from / 2 ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
+  note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
+  note('am', planned.insideM - pass.insideM + usual.insideM, pass.insideAtM)
+  if (pass.throttleOnM !== null) note('pe', pass.lifts, pass.throttleOnM)
+  const full = later(pass.fullThrottleM, planned.fullThrottleM)
+  if (full !== null) note('pl', full, pass.fullThrottleM!)
+  note('xn', planned.outsideM - pass.outsideM, places.exitM)
+  // where the throttle is never quite open, the plan may stay in a higher gear
+  if (pass.gear !== null && pass.gear !== planned.gear) note('gw', wrongGears(plan, pass), pass.minSpeedM)
+  const wide = beyondEdge(plan, drive, places)
+  note('of', wide.byM, wide.atM)
+  if (drive.rpm) note('gl', atLimiter(plan, drive, places), places.exitM)
+  return withCauses(found)
+}
+
+/** Gears that are wrong where the throttle is open again, where the engine pulls less than in another, clear of the speed where they are alike. */
+function wrongGears({ vehicle }: PlanSolution, { gear, gearMps }: Pass): number {
+  const { gearAt } = drivetrainOf(vehicle)
+  const apart = [0.94, 1, 1.06].map((share) => gear! - gearAt(gearMps * share))
+  return apart.every((n) => n > 0) || apart.every((n) => n < 0) ? Math.min(...apart.map(Math.abs)) : 0
+}
+
+/** How far the car was over an edge of the road, and where. */
+function beyondEdge({ track }: PlanSolution, drive: Drive, { fromM, toM }: Places): { byM: number; atM: number } {
+  let [byM, atM] = [0, fromM]
+  for (let i = indexAt(drive.alongM, fromM); i <= indexAt(drive.alongM, toM); i++) {
+    const k = Math.round((((drive.alongM[i]! % track.lengthM) + track.lengthM) % track.lengthM) / track.stepM) % track.count
+    const over = Math.max(drive.offsetM[i]! - track.halfLeftM[k]!, -drive.offsetM[i]! - track.halfRightM[k]!)
+    if (over > byM) [byM, atM] = [over, drive.alongM[i]!]
+  }
+  return { byM, atM }
+}
+
+const AT_LIMITER = 0.995
+
+function atLimiter({ vehicle }: PlanSolution, { timeS, alongM, rpm }: Drive, { fromM, toM }: Places): number {
+  let [longest, since] = [0, NaN]
+  for (let i = indexAt(alongM, fromM); i <= indexAt(alongM, toM); i++) {
+    if (!(rpm![i]! >= AT_LIMITER * vehicle.redlineRpm)) since = NaN
+    else {
+      if (Number.isNaN(since)) since = timeS[i]!
+      longest = Math.max(longest, timeS[i]! - since)
+    }
+  }
+  return longest
+}
+
+/** A cause is claimed only where its own finding is there on the same pass; the catalogue says what may cause what. */
+function withCauses(found: readonly Finding[]): Finding[] {
+  return found.map((one) => ({
+    ...one,
+    because: faultOf(one.fault)?.because.find((code) => code !== one.fault && found.some((other) => other.fault === code)) ?? null,
+  }))
+}
+
+const middle = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0
+const clamp = (value: number, most: number) => Math.min(most, Math.max(-most, value))
