@@ -70,3 +70,30 @@ describe('recorded laps', () => {
     expect(problem(['time_s,lat,lon', '0,45,-22'])).toMatchObject({ found: '1 rows with a time and a position' })
   })
 })
+
+describe('a GPX file', () => {
+  const gpx = (...points: readonly string[]) =>
+    `<?xml version="1.0"?><gpx version="1.1"><trk><trkseg>${points.join('')}</trkseg></trk></gpx>`
+  const point = (lat: string, time: string) => `<trkpt lat="${lat}" lon="-22">${time && `<time>${time}</time>`}<ele>3.5</ele></trkpt>`
+
+  it('is read by its times', () => {
+    const { timeS, latDeg, of, report } = read([
+      gpx(point('45', '2026-10-17T09:00:00Z'), point('45.0001', '2026-10-17T09:00:01.5Z'), point('45.0002', '2026-10-17T09:00:01Z')),
+    ])
+    expect([[...timeS], [...latDeg], [...of.altM!]]).toEqual([
+      [0, 1.5],
+      [45, 45.0001],
+      [3.5, 3.5],
+    ])
+    expect(report.dropped.backwards).toBe(1)
+  })
+
+  it('is refused by its point where it has no time', () => {
+    expect(problem([gpx(point('45', '2026-10-17T09:00:00Z'), point('45', ''))])).toEqual({
+      field: 'a.laps.csv, trk[0].trkseg[0].trkpt[1], time',
+      found: 'nothing',
+      expected: 'a time, as in 2026-10-17T09:00:00Z',
+    })
+    expect(problem([gpx(point('45', 'noon'))])).toMatchObject({ found: '"noon"' })
+  })
+})

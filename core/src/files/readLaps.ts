@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import { showValue, type FieldProblem } from '@ochote/contracts'
 import { failure, success, type Outcome } from '../outcome/outcome'
+import { gpxPoints } from './gpxPoints'
 import { knownColumn, type KnownColumn } from './lapColumns'
 import type { Channel, Recording } from '../recording/recording'
 
@@ -11,7 +12,7 @@ const MOST_ROWS = 400_000
 const refused = (field: string, found: string, expected: string) => failure([{ field, found, expected }])
 
 /**
- * Reads recorded laps (`*.laps.csv`): columns by name and unit, with commas, semicolons or tabs between them, and decimal commas.
+ * Reads recorded laps: GPX 1.1 with times, or `*.laps.csv`, whose columns are known by name and unit, with commas, semicolons or tabs between them, and decimal commas.
  * A row without a position, one of the same time as the row before, one whose time goes back, and a last row that is cut off are
  * left out and counted.
  * @param fileName - for the problems, which name line and column
@@ -19,6 +20,7 @@ const refused = (field: string, found: string, expected: string) => failure([{ f
 export function readLaps(text: string, fileName: string): Outcome<Recording, FieldProblem[]> {
   if (text.length > MOST_CHARACTERS)
     return refused(fileName, `${(text.length / 1e6).toFixed(0)} MB`, `${MOST_CHARACTERS / 1e6} MB at the most`)
+  if (/^\uFEFF?\s*</.test(text)) return readGpx(text, fileName)
   const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
   const [headers = [], ...rows] = data
   const columns = headers.map(knownColumn)
@@ -73,5 +75,40 @@ export function readLaps(text: string, fileName: string): Outcome<Recording, Fie
   return success({
     ...{ timeS: column('timeS')!, latDeg: column('latDeg')!, lonDeg: column('lonDeg')!, of },
     report: { rows: rows.length, dropped, unknown: headers.filter((_, k) => columns[k] === null) },
+  })
+}
+
+/** A track of GPX points with times; the first is the start of the clock. */
+function readGpx(text: string, fileName: string): Outcome<Recording, FieldProblem[]> {
+  const read = gpxPoints(text, fileName)
+  if (!read.ok) return read
+  if (read.value.length > MOST_ROWS) return refused(fileName, `${read.value.length} points`, `${MOST_ROWS} at the most`)
+  const dropped = { repeated: 0, backwards: 0, noPosition: 0, cutOff: 0 }
+  const [timeS, latDeg, lonDeg, altM]: [number[], number[], number[], number[]] = [[], [], [], []]
+  let beganMs = NaN
+  for (const { lat, lon, alt, time, at } of read.value) {
+    if (time === undefined) return refused(`${at}, time`, 'nothing', 'a time, as in 2026-10-17T09:00:00Z')
+    const ms = Date.parse(time)
+    if (Number.isNaN(ms)) return refused(`${at}, time`, showValue(time), 'a time, as in 2026-10-17T09:00:00Z')
+    if (Number.isNaN(beganMs)) beganMs = ms
+    const [φ, λ, nowS] = [Number(lat ?? NaN), Number(lon ?? NaN), (ms - beganMs) / 1000]
+    const lastS = timeS.at(-1) ?? -Infinity
+    if (!(Math.abs(φ) <= 89) || !(Math.abs(λ) <= 180) || (φ === 0 && λ === 0)) dropped.noPosition++
+    else if (nowS === lastS) dropped.repeated++
+    else if (nowS < lastS) dropped.backwards++
+    else {
+      timeS.push(nowS)
+      latDeg.push(φ)
+      lonDeg.push(λ)
+      altM.push(alt === undefined || alt.trim() === '' ? NaN : Number(alt))
+    }
+  }
+  if (timeS.length < 2) return refused(fileName, `${timeS.length} points with a time and a position`, 'two at the least')
+  const columns = { timeS: Float64Array.from(timeS), latDeg: Float64Array.from(latDeg), lonDeg: Float64Array.from(lonDeg) }
+  const hasHeights = altM.some((z) => !Number.isNaN(z))
+  return success({
+    ...columns,
+    of: hasHeights ? { altM: Float64Array.from(altM) } : {},
+    report: { rows: read.value.length, dropped, unknown: [] },
   })
 }

@@ -1,15 +1,13 @@
-import { XMLParser } from 'fast-xml-parser'
 import Papa from 'papaparse'
 import { showValue, type FieldProblem } from '@ochote/contracts'
 import { failure, success, type Outcome } from '../outcome/outcome'
 import { fileKindOf } from './fileKind'
+import { gpxPoints } from './gpxPoints'
 import type { RecordedPlace } from '../circuitFromDrives/circuitFromDrives'
 
 /** Most characters of a recording: four hours at 25 a second. */
 const MOST_RECORDED_CHARACTERS = 30_000_000
 const MOST_PLACES = 400_000
-/** Elements of a GPX file are this deep at the most; deeper ones are not read. */
-const DEEPEST_TAG = 40
 
 const refused = (field: string, found: string, expected: string) => failure([{ field, found, expected }])
 
@@ -24,45 +22,9 @@ export function readRecording(text: string, fileName: string): Outcome<RecordedP
   return places
 }
 
-interface GpxPoint {
-  '@_lat'?: string
-  '@_lon'?: string
-  ele?: string
-}
-
-const listed = (value: unknown): unknown[] => (Array.isArray(value) ? value : value === undefined || value === '' ? [] : [value])
-const within = (value: unknown, key: string): unknown => (value as Record<string, unknown> | null | undefined)?.[key]
-
-const isGpx = (document: unknown) => within(document, 'gpx') !== undefined
-
 function readGpx(text: string, fileName: string): Outcome<RecordedPlace[], FieldProblem[]> {
-  // entities are how a small file grows large or reads others; GPX needs none
-  if (/<!(DOCTYPE|ENTITY)/i.test(text)) return refused(fileName, 'a document type or entity declaration', 'plain GPX 1.1 without any')
-  let document: unknown
-  try {
-    document = new XMLParser({
-      ignoreAttributes: false,
-      parseTagValue: false,
-      parseAttributeValue: false,
-      processEntities: false,
-      maxNestedTags: DEEPEST_TAG,
-    }).parse(text, true)
-  } catch (error) {
-    const line = (error as { line?: number }).line ?? /:(\d+):\d+\.?$/.exec(String(error))?.[1]
-    return refused(
-      line === undefined ? fileName : `${fileName}, line ${line}`,
-      'XML that is cut off or has a tag that never ends',
-      'GPX 1.1',
-    )
-  }
-  const points = listed(within(within(document, 'gpx'), 'trk')).flatMap((trk, t) =>
-    listed(within(trk, 'trkseg')).flatMap((seg, g) =>
-      listed(within(seg, 'trkpt')).map((point, p) => ({ point: point as GpxPoint, at: `trk[${t}].trkseg[${g}].trkpt[${p}]` })),
-    ),
-  )
-  if (points.length === 0)
-    return refused(fileName, isGpx(document) ? 'no trkpt' : (fileKindOf(text)?.name ?? 'no trkpt'), 'a GPX 1.1 track')
-  return collected(points.map(({ point, at }) => ({ lat: point['@_lat'], lon: point['@_lon'], alt: point.ele, at })))
+  const points = gpxPoints(text, fileName)
+  return points.ok ? collected(points.value) : points
 }
 
 /** Column names, without regard to case, blanks and punctuation. */

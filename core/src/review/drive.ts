@@ -142,7 +142,8 @@ export function plannedDrive(plan: PlanSolution): Drive {
     longMps2: laps((i) => trace.axMps2[i]!),
     brake: laps((i) => trace.brakeMps2[i]! / hardest),
     throttle: laps((i) => trace.throttleShare[i]!),
-    steerRad: null,
+    // a wheel turns as the path bends: what counts is in how many steps
+    steerRad: laps((i) => path.curvaturePerM[i]!),
     gear: laps((i) => trace.gear[i]!),
     rpm: null,
     rateHz: n / trace.lapTimeS,

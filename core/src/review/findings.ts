@@ -46,6 +46,10 @@ const UNLIKELY_M = 20
 /** A driver's usual distance from the inside that is taken off, m: instruments and habit, no fault of one pass. */
 const USUAL_INSIDE_M = 0.8
 const LEAST_PLANNED_FALL_S = 0.7
+/** A push planned to be lighter than this share of the hardest has no shape to speak of. */
+const SHAPED_FROM = 0.6
+/** A brake that is gone from half in less than this is let go of at once, s. */
+const SNAPPED_S = 0.2
 
 /** What every pass showed, the causes before their effects. */
 export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly MeasuredPass[]): Finding[] {
@@ -91,14 +95,16 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   if (braked !== null) {
     note('be', -braked, pass.brakeStartM!)
     note('bl', braked, pass.brakeStartM!)
-    if (pass.brakeRiseS !== null) note('bs', pass.brakeRiseS - (planned.brakeRiseS ?? 0), pass.brakeStartM!)
+    const isHard = planned.brakePeak >= SHAPED_FROM
+    if (isHard && pass.brakeRiseS !== null) note('bs', pass.brakeRiseS - (planned.brakeRiseS ?? 0), pass.brakeStartM!)
     const fall = planned.brakeFallS ?? 0
-    if (pass.brakeFallS !== null && fall >= LEAST_PLANNED_FALL_S) note('br', fall - pass.brakeFallS - fall / 2, pass.brakeEndM!)
+    if (isHard && pass.brakeFallS !== null && fall >= LEAST_PLANNED_FALL_S)
+      note('br', pass.brakeFallS < SNAPPED_S ? fall - pass.brakeFallS : 0, pass.brakeEndM!)
     // a second touch after coasting is no held brake
     if (pass.coastS < limits.co.from) note('bo', later(pass.brakeEndM, planned.brakeEndM)!, pass.brakeEndM!)
   }
   if (lifted !== null && (planned.brakeStartM === null || (braked !== null && braked > -limits.be.from))) note('ly', -lifted, pass.liftM!)
-  if (pass.brakeStartM !== null) note('bd', pass.applications, pass.brakeStartM)
+  if (pass.brakeStartM !== null && pass.applications > planned.applications) note('bd', pass.applications, pass.brakeStartM)
   note('bh', (planned.minSpeedMps - pass.minSpeedMps) * KMH, pass.minSpeedM)
   if (Math.abs(turnBiasM) < COMPARABLE_M) {
     const turned = turnLater(one) - turnBiasM
@@ -107,7 +113,8 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
     if (isTold) note('te', -turned, pass.turnInM)
     if (isTold) note('tl', turned, pass.turnInM)
   }
-  if (pass.steps !== null) note('tn', pass.steps, pass.turnInM)
+  // a corner that tightens takes more than one step by itself
+  if (pass.steps !== null && pass.steps > (planned.steps ?? 1)) note('tn', pass.steps - (planned.steps ?? 1) + 1, pass.turnInM)
   note('co', pass.coastS > planned.coastS + limits.co.from / 2 ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
   note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
   note('am', planned.insideM - pass.insideM + usual.insideM, pass.insideAtM)

@@ -41,7 +41,9 @@ export function placesOn({ track, corners }: PlanSolution, lapM: number): Places
 export interface Pass {
   readonly brakeStartM: number | null
   readonly brakeEndM: number | null
-  /** from the first touch to four fifths of the hardest, s */
+  /** share of the hardest of the drive */
+  readonly brakePeak: number
+  /** from the first touch to three fifths of the hardest, s */
   readonly brakeRiseS: number | null
   /** from half of the hardest to none, s */
   readonly brakeFallS: number | null
@@ -100,6 +102,7 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
   return {
     brakeStartM: brake ? alongM[brake.start]! : null,
     brakeEndM: brake ? alongM[brake.end]! : null,
+    brakePeak: brake?.peak ?? 0,
     brakeRiseS: brake && drive.brake ? brake.riseS : null,
     brakeFallS: brake && drive.brake ? brake.fallS : null,
     applications: brake?.applications ?? 0,
@@ -148,6 +151,7 @@ function holds(timeS: Float64Array, from: number, forS: number, is: (i: number) 
 interface Braking {
   start: number
   end: number
+  peak: number
   riseS: number
   fallS: number
   applications: number
@@ -189,8 +193,8 @@ function brakingOf({ timeS, brake, longMps2 }: Drive, from: number, to: number):
     }
   }
   return {
-    ...{ start, end, applications },
-    riseS: timeS[firstOver(0.8)]! - timeS[start]!,
+    ...{ start, end, applications, peak: pushed[peak]! },
+    riseS: timeS[firstOver(0.6)]! - timeS[start]!,
     fallS: timeS[end]! - timeS[lastOver(0.5)]!,
   }
 }

@@ -1,0 +1,206 @@
+import { placeAt, valueAt, wrapStation, type Track } from '../geometry/track'
+import type { PlanSolution } from '../plan/solvePlan'
+import { normalFrom, randomFrom } from '../random/random'
+import { drivetrainOf } from '../vehicle/drivetrain'
+import { placesOf, wantedAt, type DrivenFault, type CornerPlaces, type Wanted } from './drivenFault'
+
+/** What a simulated driver is asked to drive. */
+export interface DriverInput {
+  readonly plan: PlanSolution
+  /** whole laps after the out lap, which begins halfway round */
+  readonly laps: number
+  readonly faults: readonly DrivenFault[]
+  readonly seed: number
+  /** 0 drives the plan as well as hands can; 1 is a usual student, a little different every time */
+  readonly unsteady: number
+}
+
+/** A drive as it was, without a logger's noise; one entry for each step of `STEP_S`. */
+export interface Driven {
+  readonly timeS: number[]
+  readonly x: number[]
+  readonly y: number[]
+  readonly headingRad: number[]
+  readonly speedMps: number[]
+  readonly throttle: number[]
+  readonly brake: number[]
+  readonly steerRad: number[]
+  readonly gear: number[]
+  readonly rpm: number[]
+  readonly longMps2: number[]
+  readonly latMps2: number[]
+  readonly lap: number[]
+  /** whole laps, from crossing to crossing, s */
+  readonly lapTimesS: number[]
+}
+
+export const STEP_S = 0.01
+const MOST_STEPS = 500_000
+/** Recorded on after the last whole lap, m. */
+const TAIL_M = 120
+const FULL_BRAKE_MPS2 = 10
+/** Lags of hands and feet, s, and how fast a pedal goes from nothing to all, s. */
+const HANDS_S = 0.09
+const FOOT_S = 0.06
+const PEDAL_S = 0.16
+/** Looked ahead along the line, s, and at the least, m. */
+const PREVIEW_S = 0.35
+const LEAST_PREVIEW_M = 7
+/** Pulling back to the speed that is wanted, m/s² for each m/s. */
+const SPEED_GAIN = 1.1
+/** A foot acts for where the car is so much later, s. */
+const FOOT_AHEAD_S = 0.14
+/** Resistances at rest, m/s², and what grows with the speed squared, 1/m. */
+const REST_MPS2 = 0.2
+const DRAG_PER_M = 0.0006
+/** A wheel is turned this much for each radian of the front wheels. */
+const STEERING_RATIO = 15
+/** Tyres give up to this share more than the plan asks of them. */
+const TYRE_RESERVE = 1.12
+
+/**
+ * Drives laps with hands and feet of its own: it steers to a point ahead on the line it means to drive, works pedals with lags and ramps,
+ * and its tyres slide where they are asked for too much; so a fault has its real consequences.
+ */
+export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driven {
+  const { track, trace, vehicle } = plan
+  const random = randomFrom(seed)
+  const { gearAt, rpmAt, driveMps2, topSpeedMps } = drivetrainOf(vehicle)
+  const out: Driven = {
+    ...{ timeS: [], x: [], y: [], headingRad: [], speedMps: [], throttle: [], brake: [], steerRad: [], gear: [], rpm: [] },
+    ...{ longMps2: [], latMps2: [], lap: [], lapTimesS: [] },
+  }
+  const limitMps2 = TYRE_RESERVE * trace.ayMps2.reduce((most, a) => Math.max(most, Math.abs(a)), 1)
+  const brakeMps2 = Math.min(FULL_BRAKE_MPS2, 1.15 * trace.brakeMps2.reduce((most, a) => Math.max(most, a), 1))
+  const corners = placesOf(plan)
+  const habitsOn = (lap: number) => corners.map((places) => habitOf(places, lap, faults, random, unsteady))
+  let habits = habitsOn(0)
+  let lap = 0
+  let s = track.lengthM * 0.5
+  let n = valueAt(track, plan.line.offsetM, s)
+  let v = valueAt(track, trace.speedMps, s)
+  let [psi, kappa, throttle, brake, gear, shiftedS] = [0, 0, 0, 0, gearAt(v), -10]
+  let [lapBeganS, steps] = [NaN, 0]
+  const memory = new Map<string, number>()
+  for (; (lap <= laps || s < TAIL_M) && steps < MOST_STEPS; steps++) {
+    const now = steps * STEP_S
+    const aheadM = Math.max(LEAST_PREVIEW_M, PREVIEW_S * v)
+    const here = wantedAt(plan, habits, s, now, memory)
+    const ahead = wantedAt(plan, habits, s + aheadM, now, memory)
+    kappa += ((steerTo({ n, psi, aheadM, here, ahead, memory }) - kappa) * STEP_S) / (HANDS_S + STEP_S)
+    const grip = Math.min(1, limitMps2 / Math.max(1e-6, v * v * Math.abs(kappa)))
+    const bend = kappa * grip
+    const centre = valueAt(track, track.curvaturePerM, wrapStation(track, s))
+    const dragMps2 = REST_MPS2 + DRAG_PER_M * v * v
+    const soon = wantedAt(plan, habits, s + FOOT_AHEAD_S * v, now, memory)
+    const wantedMps2 = here.longMps2 ?? SPEED_GAIN * (soon.speedMps - v - soon.planLongMps2 * FOOT_AHEAD_S) + soon.planLongMps2
+    const most = driveMps2(v) + 1e-6
+    const braking = here.noPedals ? 0 : Math.max(0, -wantedMps2 - dragMps2) / brakeMps2
+    const pushing = here.noPedals || braking > 0.01 ? 0 : Math.min(here.throttleCap, Math.max(0, (wantedMps2 + dragMps2) / most))
+    brake = pedal(brake, Math.min(1, here.brakeCap === null ? braking : Math.min(braking, here.brakeCap)))
+    throttle = pedal(throttle, brake > 0.05 ? 0 : pushing)
+    const slipping = brake * brakeMps2 > limitMps2 ? limitMps2 / (brake * brakeMps2) : 1
+    const long = throttle * most * (v < topSpeedMps ? 1 : 0) - dragMps2 - brake * brakeMps2 * slipping
+    // down only once it is well below, so that nobody shifts to and fro
+    const best = gearAt(v) > gear ? gearAt(v) : Math.min(gear, gearAt(v * 1.05))
+    const wantedGear = Math.max(1, Math.min(vehicle.gears.length, best + here.gearsUp))
+    if (wantedGear !== gear && now - shiftedS > 0.4) {
+      gear += Math.sign(wantedGear - gear)
+      shiftedS = now
+    }
+    record(out, track, { now, s, n, psi, v, throttle, brake, gear, bend, long, lap, vehicle, rpm: rpmAt(v, gear), kappa })
+    const ds = (v * Math.cos(psi)) / Math.max(0.2, 1 - n * centre)
+    const before = s
+    s += ds * STEP_S
+    n += v * Math.sin(psi) * STEP_S
+    psi += (v * bend - centre * ds) * STEP_S
+    v = Math.max(2, v + long * STEP_S)
+    if (s >= track.lengthM) {
+      const crossed = now + ((track.lengthM - before) / (s - before)) * STEP_S
+      if (!Number.isNaN(lapBeganS) && lap <= laps) out.lapTimesS.push(crossed - lapBeganS)
+      lapBeganS = crossed
+      s -= track.lengthM
+      lap++
+      habits = habitsOn(lap)
+      memory.clear()
+    }
+  }
+  return out
+}
+
+const pedal = (now: number, wanted: number): number => {
+  const step = ((wanted - now) * STEP_S) / (FOOT_S + STEP_S)
+  return now + Math.sign(step) * Math.min(Math.abs(step), STEP_S / PEDAL_S)
+}
+
+interface Steering {
+  n: number
+  psi: number
+  aheadM: number
+  here: Wanted
+  ahead: Wanted
+  memory: Map<string, number>
+}
+
+/** The bend that leads to the point ahead: that of the line, and what brings the car back to it. */
+function steerTo({ n, psi, aheadM, here, ahead, memory }: Steering): number {
+  const off = here.offsetM - n
+  const turned = here.slope - psi
+  const wanted = (here.bendPerM + ahead.bendPerM) / 2 + (1.6 * off) / aheadM ** 2 + (1.5 * turned) / aheadM
+  // hands that go in steps hold the wheel in between
+  if (here.steps === null) return wanted
+  const held = memory.get('held') ?? wanted
+  const step = Math.floor(here.steps.share * here.steps.count)
+  if (memory.get('step') !== step) {
+    memory.set('step', step)
+    memory.set('held', here.steps.peakPerM * Math.min(1, (step + 1) / here.steps.count))
+    return memory.get('held')!
+  }
+  return Math.abs(off) > 1.5 ? wanted : held
+}
+
+function habitOf(places: CornerPlaces, lap: number, faults: readonly DrivenFault[], random: () => number, unsteady: number) {
+  const spread = (of: number) => of * unsteady * Math.max(-2, Math.min(2, normalFrom(random)))
+  return {
+    places,
+    fault: faults.find((one) => one.lap === lap && one.corner === places.number) ?? null,
+    brakeLaterM: spread(1.4) - unsteady,
+    speedShare: 1 - 0.008 * unsteady + spread(0.006),
+    offsetM: spread(0.12),
+  }
+}
+export type Habit = ReturnType<typeof habitOf>
+
+interface Now {
+  now: number
+  s: number
+  n: number
+  psi: number
+  v: number
+  throttle: number
+  brake: number
+  gear: number
+  bend: number
+  long: number
+  lap: number
+  rpm: number
+  kappa: number
+  vehicle: PlanSolution['vehicle']
+}
+
+function record(out: Driven, track: Track, { now, s, n, psi, v, throttle, brake, gear, bend, long, lap, rpm, kappa, vehicle }: Now): void {
+  const { x, y } = placeAt(track, wrapStation(track, s), n)
+  out.timeS.push(now)
+  out.x.push(x)
+  out.y.push(y)
+  out.headingRad.push(valueAt(track, track.headingRad, wrapStation(track, s)) + psi)
+  out.speedMps.push(v)
+  out.throttle.push(throttle)
+  out.brake.push(brake)
+  out.steerRad.push(STEERING_RATIO * Math.atan(vehicle.wheelbaseM * kappa))
+  out.gear.push(gear)
+  out.rpm.push(rpm)
+  out.longMps2.push(long)
+  out.latMps2.push(v * v * bend)
+  out.lap.push(lap)
+}
