@@ -76,13 +76,14 @@ export function Board({ draft, names, columns, wrong, driven, chosen, hours: roa
                 </Typography>
               ))}
               {roads
-                .filter((one) => top(one.from) >= 0 && top(one.from) <= height)
+                // the road that holds as the board begins stands at its top
+                .filter((one, k) => top(one.from) <= height && (k + 1 === roads.length || top(roads[k + 1]!.from) > 0))
                 .map((one) => (
                   <Typography
                     key={one.from}
                     variant="caption"
                     title={`The road from ${one.from}: ${one.road}. ${one.forecast}`}
-                    sx={{ position: 'absolute', top: top(one.from) + 6, right: 6, fontWeight: 650 }}
+                    sx={{ position: 'absolute', top: Math.max(0, top(one.from)) + 6, right: 6, fontWeight: 650 }}
                   >
                     {one.road}
                   </Typography>
