@@ -1,7 +1,7 @@
 import { Box, ButtonBase, Stack, Typography } from '@mui/material'
 import type { FieldProblem } from '@ochote/contracts'
 import type { CircuitRemark } from '@ochote/core'
-import { metres } from '../format/format'
+import { distance } from '../format/format'
 import { FlawIcon } from './FlawMark'
 import { featureOfProblem } from './flaws'
 
@@ -44,7 +44,7 @@ export function CircuitCheck({ problems, remarks, onFeature }: CircuitCheckProps
             <FlawIcon kind="look" />
             <Typography variant="body2">
               {remark.what}
-              {remark.stationsM.length === 1 && `, at ${metres(remark.stationsM[0]!)}`}
+              {remark.stationsM.length === 1 && `, at ${distance(remark.stationsM[0]!)}`}
             </Typography>
           </Stack>
         ))}

@@ -4,9 +4,9 @@ import { v4 as uuid } from 'uuid'
 import type { CircuitDocument } from '@ochote/contracts'
 import { useState, type FocusEvent } from 'react'
 import { cornersOf, placeAt, stationsApart, toLonLat, wrapStation, type Corner, type Track } from '@ochote/core'
-import { count, metres } from '../format/format'
+import { count, distance } from '../format/format'
 import { unitSet } from '../format/units'
-import { outOfBounds, typedNumber } from '../forms/numbers'
+import { lengthOutOfBounds, lengthText, typedLength, withLength } from '../forms/lengths'
 import { CommitField } from '../forms/CommitField'
 import { joined, renumbered, split, withCorners } from './cornerEdits'
 import { added, type DocumentFeature } from './documentEdits'
@@ -95,17 +95,17 @@ export function CornersTab({ document, track, chosen = null, onChange }: Corners
               </Stack>
               <Stack direction="row" sx={{ gap: 1, alignItems: 'center' }}>
                 <StationField
-                  label="From, m"
+                  label="From"
                   value={corner.startM}
                   track={track}
-                  wrong={(startM) => wrongStretch(track, startM, corner.endM, `before its end at ${metres(corner.endM)}`)}
+                  wrong={(startM) => wrongStretch(track, startM, corner.endM, `before its end at ${distance(corner.endM)}`)}
                   onTake={(startM) => change({ startM })}
                 />
                 <StationField
-                  label="To, m"
+                  label="To"
                   value={corner.endM}
                   track={track}
-                  wrong={(endM) => wrongStretch(track, corner.startM, endM, `after its start at ${metres(corner.startM)}`)}
+                  wrong={(endM) => wrongStretch(track, corner.startM, endM, `after its start at ${distance(corner.startM)}`)}
                   onTake={(endM) => change({ endM })}
                 />
                 <Typography variant="body2" color="text.secondary">
@@ -120,8 +120,8 @@ export function CornersTab({ document, track, chosen = null, onChange }: Corners
         })}
       </Box>
       <Typography variant="caption" color="text.secondary">
-        Boards go on the outside, 150, 100 and 50 {unitSet().length} before the corner begins and {metres(BOARD_OUT_M)} from the edge. Move
-        each one to where it really stands.
+        Boards go on the outside, 150, 100 and 50 {unitSet().length} before the corner begins and {distance(BOARD_OUT_M)} from the edge.
+        Move each one to where it really stands.
       </Typography>
     </Stack>
   )
@@ -168,19 +168,19 @@ interface StationFieldProps {
 function StationField({ label, value, track, wrong, onTake }: StationFieldProps) {
   return (
     <CommitField
-      label={label}
+      label={withLength(label)}
       sx={{ width: 92 }}
       most={8}
       numeric
       required
-      value={value.toFixed(0)}
+      value={lengthText(value, 0)}
       wrong={(text) => {
-        const beyond = outOfBounds(text, 0, track.lengthM)
+        const beyond = lengthOutOfBounds(text, 0, track.lengthM)
         if (beyond !== null) return beyond
-        const never = wrong(typedNumber(text))
+        const never = wrong(typedLength(text))
         return never && `found ${text}, ${never}`
       }}
-      onTake={(text) => onTake(wrapStation(track, typedNumber(text)))}
+      onTake={(text) => onTake(wrapStation(track, typedLength(text)))}
     />
   )
 }

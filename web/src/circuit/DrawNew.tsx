@@ -1,7 +1,7 @@
 import { Add } from '@mui/icons-material'
 import { Button, MenuItem, Stack, TextField } from '@mui/material'
 import { useState } from 'react'
-import { outOfBounds, typedNumber } from '../forms/numbers'
+import { lengthOutOfBounds, typedLength, withLength } from '../forms/lengths'
 import { addables, runOffSurfaces, type Addable } from './roleFields'
 
 /** Nobody brakes for longer: a deeper run-off is a slip of the finger. */
@@ -14,10 +14,10 @@ export function DrawNew({ onAdd }: { onAdd: (addable: Addable) => void }) {
   const [surface, setSurface] = useState('')
   const addable = addables[chosen]!
   const isRunOff = addable.role === 'runoff'
-  const wrong = depth === '' ? null : outOfBounds(depth, 0, DEEPEST_M)
+  const wrong = depth === '' ? null : lengthOutOfBounds(depth, 0, DEEPEST_M)
   const isReady = !isRunOff || (depth !== '' && wrong === null && surface !== '')
   const draw = () => {
-    onAdd(isRunOff ? { ...addable, properties: { ...addable.properties, depth: typedNumber(depth), surface } } : addable)
+    onAdd(isRunOff ? { ...addable, properties: { ...addable.properties, depth: typedLength(depth), surface } } : addable)
     // the next one is measured again
     setDepth('')
   }
@@ -47,7 +47,7 @@ export function DrawNew({ onAdd }: { onAdd: (addable: Addable) => void }) {
           <TextField
             size="small"
             required
-            label="Depth to the first obstacle, m"
+            label={withLength('Depth to the first obstacle')}
             value={depth}
             error={wrong !== null}
             helperText={wrong ?? 'From the edge of the road, as measured'}

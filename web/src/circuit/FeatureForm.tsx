@@ -1,6 +1,7 @@
 import { MenuItem, Stack, TextField } from '@mui/material'
 import { found, numberText, typedNumber } from '../forms/numbers'
 import { CommitField } from '../forms/CommitField'
+import { unitSet } from '../format/units'
 import type { DocumentFeature } from './documentEdits'
 import { roleFields, type RoleField } from './roleFields'
 
@@ -34,12 +35,12 @@ export function FeatureForm({ feature, onSet }: FeatureFormProps) {
         ) : (
           <CommitField
             key={field.key}
-            label={field.unit ? `${field.label}, ${field.unit}` : field.label}
-            value={textOf(feature.properties[field.key])}
+            label={field.unit ? `${field.label}, ${shownUnit(field.unit).name}` : field.label}
+            value={textOf(feature.properties[field.key], field.unit)}
             required={field.required === true}
             numeric={field.kind === 'number'}
             wrong={(text) => wrongIn(field, text)}
-            onTake={(text) => onSet({ [field.key]: text === '' ? undefined : field.kind === 'number' ? typedNumber(text) : text })}
+            onTake={(text) => onSet({ [field.key]: text === '' ? undefined : field.kind === 'number' ? stored(text, field.unit) : text })}
           />
         ),
       )}
@@ -47,7 +48,22 @@ export function FeatureForm({ feature, onSet }: FeatureFormProps) {
   )
 }
 
-const textOf = (value: unknown) => (typeof value === 'string' ? value : typeof value === 'number' ? numberText(value) : '')
+const KMH_PER_MPS = 3.6
+const PLACES = 3
+
+/** What a stored unit is shown as, and how much of it one of those is. */
+function shownUnit(unit: RoleField['unit']): { name: string; per: number } {
+  const { length, lengthM, speed, speedMps } = unitSet()
+  if (unit === 'm') return { name: length, per: lengthM }
+  return unit === 'km/h' ? { name: speed, per: speedMps * KMH_PER_MPS } : { name: '', per: 1 }
+}
+
+const stored = (text: string, unit: RoleField['unit']): number => typedNumber(text) * shownUnit(unit).per
+
+function textOf(value: unknown, unit?: RoleField['unit']): string {
+  if (typeof value === 'string') return value
+  return typeof value === 'number' ? numberText(Number((value / shownUnit(unit).per).toFixed(PLACES))) : ''
+}
 
 /** What is wrong with a property's text; its bounds are the reader's, which the check shows. */
 function wrongIn({ kind, required }: RoleField, text: string): string | null {

@@ -2,7 +2,7 @@ import { DeleteOutlined } from '@mui/icons-material'
 import { Box, Button, Stack, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import type { CircuitDocument } from '@ochote/contracts'
 import { nearestOnTrack, toLocal, type LocalFrame, type Track } from '@ochote/core'
-import { metres } from '../format/format'
+import { distance } from '../format/format'
 import { featuresIn, placesOf, removed, roleOf, withProperties, type DocumentFeature } from './documentEdits'
 import { DrawNew } from './DrawNew'
 import { FeatureForm } from './FeatureForm'
@@ -73,7 +73,7 @@ export function FeaturesTab({ document, frame, track, selected, onSelect, onChan
                     {featureName(feature.properties)}
                   </Button>
                 </TableCell>
-                <TableCell align="right">{stationM === null ? '' : metres(stationM)}</TableCell>
+                <TableCell align="right">{stationM === null ? '' : distance(stationM)}</TableCell>
               </TableRow>
             ))}
           </TableBody>

@@ -1,6 +1,8 @@
 import { Box, Typography, useTheme } from '@mui/material'
 import { memo } from 'react'
 import type { Track } from '@ochote/core'
+import { distance } from '../format/format'
+import { unitSet } from '../format/units'
 
 const WIDTH = 320
 const HEIGHT = 54
@@ -16,10 +18,11 @@ const percent = (values: Float64Array) => values.map((v) => 100 * Math.tan(v))
 
 /** Height, crossfall, grip and widths along the lap, each over the distance from the start line. */
 export const Profiles = memo(function Profiles({ track }: { track: Track }) {
+  const { length, lengthM } = unitSet()
   const lanes: Lane[] = [
-    { title: 'Height', unit: 'm', values: track.z },
+    { title: 'Height', unit: length, values: track.z.map((z) => z / lengthM) },
     { title: 'Slope', unit: '%', values: percent(track.slopeRad) },
-    { title: 'Width', unit: 'm', values: track.halfLeftM.map((w, i) => w + track.halfRightM[i]!) },
+    { title: 'Width', unit: length, values: track.halfLeftM.map((w, i) => (w + track.halfRightM[i]!) / lengthM) },
     { title: 'Crossfall', unit: '°', values: degrees(track.crossfallRad) },
     { title: 'Grip', unit: '', values: track.grip },
   ]
@@ -29,7 +32,7 @@ export const Profiles = memo(function Profiles({ track }: { track: Track }) {
         <Profile key={lane.title} lane={lane} />
       ))}
       <Typography variant="caption" color="text.secondary">
-        start line to {track.lengthM.toFixed(0)} m
+        start line to {distance(track.lengthM)}
       </Typography>
     </Box>
   )

@@ -2,7 +2,7 @@ import { AddLocationAltOutlined, DeleteOutlined, FlagOutlined } from '@mui/icons
 import { Button, Stack, Typography } from '@mui/material'
 import type { CircuitDocument } from '@ochote/contracts'
 import type { Track } from '@ochote/core'
-import { count, lapLength, metres } from '../format/format'
+import { count, lapLength, distance } from '../format/format'
 import {
   centrelineIndex,
   featuresIn,
@@ -20,15 +20,16 @@ import {
   type Stretch,
 } from './documentEdits'
 import { numberText, outOfBounds, typedNumber } from '../forms/numbers'
+import { lengthOutOfBounds, lengthText, typedLength, withLength } from '../forms/lengths'
 import { CommitField } from '../forms/CommitField'
 import { Profiles } from './Profiles'
 
-const fields: readonly { key: PerPosition | 'height'; label: string; least: number; most: number }[] = [
-  { key: 'widthLeft', label: 'Width to the left edge, m', least: 0.5, most: 60 },
-  { key: 'widthRight', label: 'Width to the right edge, m', least: 0.5, most: 60 },
+const fields: readonly { key: PerPosition | 'height'; label: string; least: number; most: number; isLength?: true }[] = [
+  { key: 'widthLeft', label: 'Width to the left edge', least: 0.5, most: 60, isLength: true },
+  { key: 'widthRight', label: 'Width to the right edge', least: 0.5, most: 60, isLength: true },
   { key: 'crossfall', label: 'Crossfall, ° (falls to the left: positive)', least: -45, most: 45 },
   { key: 'grip', label: 'Grip; 1 is normal', least: 0.02, most: 3 },
-  { key: 'height', label: 'Height, m', least: -1000, most: 10_000 },
+  { key: 'height', label: 'Height', least: -1000, most: 10_000, isLength: true },
 ]
 
 interface TrackTabProps {
@@ -110,12 +111,13 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
           </Button>
         )}
       </Stack>
-      {fields.map(({ key, label, least, most }) => {
+      {fields.map(({ key, label, least, most, isLength = false }) => {
         const now = own(key)
         return (
           <NumberAlong
             key={`${key}${stretch.from}-${stretch.to}`}
             label={label}
+            isLength={isLength}
             least={least}
             most={most}
             now={now}
@@ -126,7 +128,8 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
         )
       })}
       <NumberAlong
-        label="Rubbered band either side of the dry line, m"
+        label="Rubbered band either side of the dry line"
+        isLength
         least={0.1}
         most={30}
         now={{
@@ -138,7 +141,7 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
       {track && <Profiles track={track} />}
       {track && (
         <Typography variant="caption" color="text.secondary">
-          Lowest {metres(Math.min(...track.z))}, highest {metres(Math.max(...track.z))}.
+          Lowest {distance(Math.min(...track.z))}, highest {distance(Math.max(...track.z))}.
         </Typography>
       )}
     </Stack>
@@ -147,25 +150,28 @@ export function TrackTab({ document, track, stretch, onStretch, onChange }: Trac
 
 interface NumberAlongProps {
   label: string
+  /** shown and typed in the school's unit of length */
+  isLength: boolean
   least: number
   most: number
   now: { least: number; most: number }
   onTake: (value: number) => void
 }
 
-const shown = (value: number) => numberText(Math.round(value * 1000) / 1000)
+const PLACES = 3
 
 /** One number for a stretch. Where it varies, the range is shown, and nothing changes until a number is typed. */
-function NumberAlong({ label, least, most, now, onTake }: NumberAlongProps) {
+function NumberAlong({ label, isLength, least, most, now, onTake }: NumberAlongProps) {
   const same = now.least === now.most
+  const shown = (value: number) => (isLength ? lengthText(value, PLACES) : numberText(Number(value.toFixed(PLACES))))
   return (
     <CommitField
-      label={label}
+      label={isLength ? withLength(label) : label}
       value={same ? shown(now.least) : ''}
       placeholder={same ? '' : `${shown(now.least)} to ${shown(now.most)}`}
       numeric
-      wrong={(text) => outOfBounds(text, least, most)}
-      onTake={(text) => text !== '' && onTake(typedNumber(text))}
+      wrong={(text) => (isLength ? lengthOutOfBounds(text, least, most) : outOfBounds(text, least, most))}
+      onTake={(text) => text !== '' && onTake(isLength ? typedLength(text) : typedNumber(text))}
     />
   )
 }

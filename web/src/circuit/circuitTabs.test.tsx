@@ -6,6 +6,7 @@ import type { CircuitDocument } from '@ochote/contracts'
 import { circuitFromDocument, circuitRemarks, placeAt, sampleTrack, toLonLat, type LocalFrame, type Track } from '@ochote/core'
 import { renderPage } from '../fixtures/render'
 import { stadiumDocument } from '../fixtures/stadium'
+import { setUnits } from '../format/units'
 import { CircuitCheck } from './CircuitCheck'
 import { CornersTab } from './CornersTab'
 import { added, featuresIn, type DocumentFeature, type Stretch } from './documentEdits'
@@ -63,6 +64,20 @@ describe('the track of a circuit', () => {
     const { widthLeft } = featuresIn(last())[0]!.properties as { widthLeft: number[] }
     expect(widthLeft.filter((w) => w === 6.5)).toHaveLength(3)
     expect(trackOf(last())!.halfLeftM.reduce((a, b) => Math.max(a, b))).toBeCloseTo(6.5, 6)
+  })
+
+  it('is measured in yards by a school that has them, and stored in metres', async () => {
+    setUnits('imperial')
+    try {
+      const { last } = openTrack(whole)
+      await set(/^Width to the left edge, yd/, '100')
+      expect(screen.getByText('found 100, expected 0.55 to 65.61')).toBeTruthy()
+      await set(/^Width to the left edge, yd/, '10')
+      expect(trackOf(last())!.halfLeftM.every((w) => Math.abs(w - 9.144) < 1e-6)).toBe(true)
+      expect(screen.getByRole('textbox', { name: /^Width to the left edge, yd/ })).toHaveProperty('value', '10')
+    } finally {
+      setUnits('metric')
+    }
   })
 
   it('has its numbers refused beyond their bounds, and is not changed by them', async () => {

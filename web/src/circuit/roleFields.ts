@@ -5,7 +5,8 @@ export interface RoleField {
   readonly key: string
   readonly label: string
   readonly kind: 'text' | 'number' | 'choice'
-  readonly unit?: string
+  /** what a number is stored in: it is shown and typed in the school's own */
+  readonly unit?: 'm' | 'km/h'
   readonly choices?: readonly string[]
   readonly required?: boolean
 }
@@ -15,7 +16,7 @@ export const runOffSurfaces = ['asphalt', 'grass', 'gravel'] as const
 const side: RoleField = { key: 'side', label: 'Side', kind: 'choice', choices: ['left', 'right'] }
 const note: RoleField = { key: 'note', label: 'Note', kind: 'text' }
 const name: RoleField = { key: 'name', label: 'Name', kind: 'text' }
-const station = (key: string, label: string): RoleField => ({ key, label, kind: 'number', unit: 'm from the start line' })
+const station = (key: string, label: string): RoleField => ({ key, label: `${label}, from the start line`, kind: 'number', unit: 'm' })
 
 /** The properties of each role; the track and the corners have forms of their own. */
 export const roleFields: Readonly<Record<Exclude<CircuitRole, 'centreline' | 'corner'>, readonly RoleField[]>> = {

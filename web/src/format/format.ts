@@ -34,8 +34,6 @@ export const givenSpeed = (mps: number): string => `${toTenth(mps / unitSet().sp
 export const distanceNeeded = (m: number): string => `${Math.ceil(m / unitSet().lengthM)} ${unitSet().length}`
 /** a length of track: "2.90 km" or "1.80 miles" */
 export const lapLength = (m: number): string => `${(m / unitSet().lapM).toFixed(2)} ${unitSet().lap}`
-/** "110 m": always metres, as a circuit's own file has them */
-export const metres = (m: number): string => `${Math.round(m)} m`
 
 /** "0.31 s slower", "0.20 s quicker" */
 export function difference(seconds: number): string {

@@ -46,8 +46,8 @@ export function AboutSchool({ school }: { school: School }) {
           <ToggleButton value="imperial">mph and yards</ToggleButton>
         </ToggleButtonGroup>
         <Typography variant="body2" color="text.secondary">
-          Ochote uses these for speeds, marks, the ribbon, calls and prints. Circuits and vehicles keep metres and kilograms, as in their
-          files.
+          Ochote uses these for speeds and distances everywhere. What a vehicle is made of stays in kilograms and metres, as on its data
+          sheet.
         </Typography>
       </Stack>
       <Autocomplete

@@ -6,6 +6,7 @@ import { Link } from 'react-router'
 import { history, startHistory, type History, type HistoryAction } from '../../undo/history'
 import { UndoRedo } from '../../undo/UndoRedo'
 import { outOfBounds, typedNumber } from '../../forms/numbers'
+import { lengthOutOfBounds, typedLength, withLength } from '../../forms/lengths'
 import { TextLine } from '../../forms/TextLine'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { Page } from '../../shell/Page'
@@ -16,13 +17,16 @@ import { useAddCircuit } from './useAddCircuit'
 const spotHistory = (state: History<readonly Spot[]>, action: HistoryAction<readonly Spot[]>) => history(state, action)
 
 const fields = [
-  { key: 'across', label: 'Width of the sheet, m', least: 50, most: 20_000 },
-  { key: 'lat', label: 'Latitude of its middle, °', least: -85, most: 85 },
-  { key: 'lon', label: 'Longitude of its middle, °', least: -180, most: 180 },
-  { key: 'left', label: 'Track left of the line, m', least: 1, most: 60 },
-  { key: 'right', label: 'Track right of the line, m', least: 1, most: 60 },
+  { key: 'across', label: 'Width of the sheet', least: 50, most: 20_000, isLength: true },
+  { key: 'lat', label: 'Latitude of its middle, °', least: -85, most: 85, isLength: false },
+  { key: 'lon', label: 'Longitude of its middle, °', least: -180, most: 180, isLength: false },
+  { key: 'left', label: 'Track left of the line', least: 1, most: 60, isLength: true },
+  { key: 'right', label: 'Track right of the line', least: 1, most: 60, isLength: true },
 ] as const
-type Key = (typeof fields)[number]['key']
+type Field = (typeof fields)[number]
+type Key = Field['key']
+const wrongIn = ({ least, most, isLength }: Field, text: string) =>
+  isLength ? lengthOutOfBounds(text, least, most) : outOfBounds(text, least, most)
 type Typed = Record<Key, string>
 
 /** A drawing that is not on the shelf yet. */
@@ -58,8 +62,10 @@ export function DrawPage() {
   const undo = () => dispatch({ type: 'undo' })
   const redo = () => dispatch({ type: 'redo' })
   const add = useAddCircuit()
-  const values = Object.fromEntries(fields.map(({ key }) => [key, typedNumber(typed[key])])) as Record<Key, number>
-  const wrong = fields.some(({ key, least, most }) => outOfBounds(typed[key], least, most) !== null)
+  const values = Object.fromEntries(
+    fields.map(({ key, isLength }) => [key, isLength ? typedLength(typed[key]) : typedNumber(typed[key])]),
+  ) as Record<Key, number>
+  const wrong = fields.some((field) => wrongIn(field, typed[field.key]) !== null)
   const spots = state.present
   const put = () => add.mutate(sheetDocument(name.trim(), spots, closed, values), { onSuccess: drop })
   return (
@@ -79,16 +85,16 @@ export function DrawPage() {
             Drag a point to move it. Add everything else afterwards.
           </Typography>
           <TextLine label="Name of the circuit" required value={name} most={80} onText={(next) => keep({ ...kept, name: next })} />
-          {fields.map(({ key, label, least, most }) => (
+          {fields.map((field) => (
             <TextField
-              key={key}
+              key={field.key}
               size="small"
-              label={label}
-              value={typed[key]}
-              error={outOfBounds(typed[key], least, most) !== null}
-              helperText={outOfBounds(typed[key], least, most) ?? undefined}
+              label={field.isLength ? withLength(field.label) : field.label}
+              value={typed[field.key]}
+              error={wrongIn(field, typed[field.key]) !== null}
+              helperText={wrongIn(field, typed[field.key]) ?? undefined}
               slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-              onChange={(e) => keep({ ...kept, typed: { ...typed, [key]: e.target.value } })}
+              onChange={(e) => keep({ ...kept, typed: { ...typed, [field.key]: e.target.value } })}
             />
           ))}
           <FormControlLabel

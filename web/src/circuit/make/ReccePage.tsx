@@ -1,12 +1,12 @@
 import { Alert, Box, Button, FormControlLabel, LinearProgress, Stack, Switch, Typography } from '@mui/material'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { count, lapLength } from '../../format/format'
+import { count, fineDistance, lapLength } from '../../format/format'
 import { TextLine } from '../../forms/TextLine'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { Page } from '../../shell/Page'
 import { FileButton } from '../../forms/FileButton'
-import { Metres } from './Metres'
+import { LengthField } from './LengthField'
 import { RecceMap } from './RecceMap'
 import { useAddCircuit } from './useAddCircuit'
 import { INSET_M, useRecce, WIDTH_M, type RecceDrive } from './useRecce'
@@ -56,17 +56,17 @@ export function ReccePage() {
           {byEdges ? (
             <>
               <FileButton label="Recording along the right edge" accept={RECORDINGS} named onFile={(rightEdge) => change({ rightEdge })} />
-              <Metres
+              <LengthField
                 bounds={INSET_M}
-                label="Distance kept from the edge, m: half the vehicle and the gap"
+                label="Distance kept from the edge: half the vehicle and the gap"
                 value={widths.inset}
                 onChange={(inset) => width({ inset })}
               />
             </>
           ) : (
             <Stack direction="row" sx={{ gap: 1 }}>
-              <Metres bounds={WIDTH_M} label="Width to the left, m" value={widths.left} onChange={(left) => width({ left })} />
-              <Metres bounds={WIDTH_M} label="Width to the right, m" value={widths.right} onChange={(right) => width({ right })} />
+              <LengthField bounds={WIDTH_M} label="Width to the left" value={widths.left} onChange={(left) => width({ left })} />
+              <LengthField bounds={WIDTH_M} label="Width to the right" value={widths.right} onChange={(right) => width({ right })} />
             </Stack>
           )}
           <FormControlLabel
@@ -75,8 +75,8 @@ export function ReccePage() {
           />
           {answer && (
             <Alert severity={answer.circuit.spreadM > 3 ? 'warning' : 'info'}>
-              {lapLength(answer.circuit.lengthM)}, {count(answer.circuit.laps, 'lap')} averaged and smoothed over 5 m; on average the laps
-              are {answer.circuit.spreadM.toFixed(1)} m from the middle.
+              {lapLength(answer.circuit.lengthM)}, {count(answer.circuit.laps, 'lap')} averaged and smoothed over {fineDistance(5)}; on
+              average the laps are {fineDistance(answer.circuit.spreadM)} from the middle.
               {answer.circuit.leftOut > 0 && ` ${count(answer.circuit.leftOut, 'lap')} of another length left out.`}
             </Alert>
           )}

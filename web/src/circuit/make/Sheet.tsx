@@ -1,3 +1,4 @@
+import { distance } from '../../format/format'
 import { Box, useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
 import { useMemo, useRef, useState, type PointerEvent } from 'react'
@@ -59,7 +60,7 @@ export function Sheet({ spots, closed, acrossM, trackM, onChange }: SheetProps) 
         width={width}
         height={height}
         role="group"
-        aria-label={`Sheet of ${acrossM} m, north up: click to add a point`}
+        aria-label={`Sheet of ${distance(acrossM)}, north up: click to add a point`}
         style={{ cursor: 'crosshair' }}
         onPointerDown={(e) => {
           if (e.button === 0 && held.current === null) onChange([...spots, spotOf(e)])

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { outOfBounds, typedNumber } from '../../forms/numbers'
+import { lengthOutOfBounds, typedLength } from '../../forms/lengths'
 import { recceInWorker } from '../../workers/fileReaders'
 
 export const WIDTH_M = { least: 1, most: 60 } as const
@@ -26,8 +26,8 @@ const NOTHING_YET: RecceDrive = {
 }
 
 function isUsable({ byEdges, rightEdge, widths }: RecceDrive): boolean {
-  const good = (text: string) => outOfBounds(text, WIDTH_M.least, WIDTH_M.most) === null
-  if (byEdges) return rightEdge !== null && outOfBounds(widths.inset, INSET_M.least, INSET_M.most) === null
+  const good = (text: string) => lengthOutOfBounds(text, WIDTH_M.least, WIDTH_M.most) === null
+  if (byEdges) return rightEdge !== null && lengthOutOfBounds(widths.inset, INSET_M.least, INSET_M.most) === null
   return good(widths.left) && good(widths.right)
 }
 
@@ -41,7 +41,7 @@ export function useRecce() {
   const made = useQuery({
     queryKey: ['recce', named(driven), named(rightEdge), widths, byEdges, start, reversed],
     queryFn: ({ signal }) => {
-      const [widthLeftM, widthRightM, insetM] = [widths.left, widths.right, widths.inset].map((text) => typedNumber(text)) as [
+      const [widthLeftM, widthRightM, insetM] = [widths.left, widths.right, widths.inset].map((text) => typedLength(text)) as [
         number,
         number,
         number,

@@ -1,20 +1,22 @@
 import { TextField } from '@mui/material'
-import { outOfBounds } from '../../forms/numbers'
+import { lengthOutOfBounds, withLength } from '../../forms/lengths'
 
-interface MetresProps {
+interface LengthFieldProps {
   label: string
+  /** as it is typed, in the school's unit */
   value: string
+  /** m */
   bounds: { least: number; most: number }
   onChange: (value: string) => void
 }
 
-/** A distance in metres within bounds; what is wrong with it stands under it. */
-export function Metres({ label, value, bounds, onChange }: MetresProps) {
-  const wrong = outOfBounds(value, bounds.least, bounds.most)
+/** A length within bounds; what is wrong with it stands under it. */
+export function LengthField({ label, value, bounds, onChange }: LengthFieldProps) {
+  const wrong = lengthOutOfBounds(value, bounds.least, bounds.most)
   return (
     <TextField
       size="small"
-      label={label}
+      label={withLength(label)}
       value={value}
       error={wrong !== null}
       helperText={wrong ?? undefined}
