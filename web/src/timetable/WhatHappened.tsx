@@ -94,7 +94,7 @@ export function WhatHappened({ day, draft, names, driven, onGoesOn, onClose }: W
           <RoadChange day={day} at={at} onDone={onClose} />
         ) : (
           <Typography color="text.secondary">
-            What has begun by {at} stays as it is. {next ? consequence(next, happening.kind) : ''}A new timetable is then looked for, with
+            What began before {at} stays as it is. {next ? consequence(next, happening.kind) : ''}A new timetable is then looked for, with
             as few changes as possible to what people were told.
           </Typography>
         )}
