@@ -32,7 +32,7 @@ test.describe.serial('a day’s timetable', () => {
     // who is in two places is not told
     await saved(page)
     await page.getByRole('button', { name: /^Tell everybody/ }).click()
-    await page.getByRole('button', { name: 'Everybody is told' }).click()
+    await page.getByRole('button', { name: 'Everybody has been told' }).click()
     await expect(page.getByRole('dialog').getByRole('alert').first()).toContainText('one place at a time')
     await page.getByRole('button', { name: 'Not yet' }).click()
     for (let k = 0; k < 4; k++) await page.getByRole('button', { name: 'Undo', exact: true }).click()
@@ -86,7 +86,7 @@ test.describe.serial('a day’s timetable', () => {
     await saved(page)
     await page.getByRole('button', { name: /^Tell everybody/ }).click()
     await expect(page.getByRole('region', { name: 'Whom to tell what' })).toContainText('Agnes Thorley')
-    await page.getByRole('dialog').getByRole('button', { name: 'Everybody is told' }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Everybody has been told' }).click()
     await expect(page.getByRole('dialog')).toHaveCount(0)
     const told = await stored(page, day)
     expect(breaches(dayFileOf(told.draft, [], null), plannedStints(told.draft))).toEqual([])
@@ -166,7 +166,7 @@ test.describe.serial('a day’s timetable', () => {
       /Kofi Brandreth goes from “Hatch, drying” to “Hatch, wet morning”/,
     )
     await expectAccessible(page)
-    await dialog.getByRole('button', { name: 'Say the road is wet, and change 3 plans' }).click()
+    await dialog.getByRole('button', { name: 'Set the road to wet and change 3 plans' }).click()
     await expect(dialog).toHaveCount(0)
     await page.goto(`/days/${day.id}`)
     await expect(page.getByRole('list', { name: 'Road and forecast' })).toHaveText(/07:30 wet road.*09:00 wet road$/)
@@ -178,12 +178,12 @@ test.describe.serial('a day’s timetable', () => {
     await page.getByRole('option', { name: 'Dry' }).click()
     await page.getByRole('group', { name: 'From 09:00' }).getByLabel('From').fill('07:30')
     await page.keyboard.press('Tab')
-    await expect(page.getByText('that time is there already')).toBeVisible()
+    await expect(page.getByText('found 07:30, expected a time that is not listed yet')).toBeVisible()
     await page.keyboard.press('Escape')
     await page.getByRole('button', { name: 'Done' }).click()
     await expect(page.getByRole('dialog')).toHaveCount(0)
     await expect(
-      page.getByRole('link', { name: /Kofi Brandreth: the road is said to be dry, but “Hatch, wet morning” is for a wet road/ }),
+      page.getByRole('link', { name: /Kofi Brandreth: the road should be dry, but “Hatch, wet morning” is for a wet road/ }),
     ).toBeVisible()
   })
 

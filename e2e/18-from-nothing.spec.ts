@@ -105,7 +105,7 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
     await choose(search.getByRole('button', { name: 'Take it' }))
     await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
     await choose(button(page, 'Tell everybody: 24'))
-    await choose(page.getByRole('dialog').getByRole('button', { name: 'Everybody is told' }))
+    await choose(page.getByRole('dialog').getByRole('button', { name: 'Everybody has been told' }))
     await expect(page.getByRole('dialog')).toHaveCount(0)
     console.log(
       `From an empty folder to a told timetable: ${presses} choices by keyboard, ${((Date.now() - began) / 1000).toFixed(0)} s by machine`,
@@ -188,7 +188,7 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
     await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
     await button(page, /^Tell everybody/).click()
     await expect(page.getByRole('region', { name: 'Whom to tell what' })).toContainText('now')
-    await page.getByRole('dialog').getByRole('button', { name: 'Everybody is told' }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Everybody has been told' }).click()
     await expect(page.getByRole('dialog')).toHaveCount(0)
     const after = await stored()
     for (const place of early)

@@ -205,6 +205,11 @@ describe('ochote analyse', () => {
       status: 2,
       stderr: `${bad}: nine.laps.csv, line 3, lat: found "north", expected a number\n`,
     })
+    const elsewhere = lapsFile((text) => text.replaceAll(',45.', ',46.'))
+    expect(ochote('analyse', ...plan, '--laps', elsewhere)).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('found no position near the circuit') as string,
+    })
     expect(ochote('analyse', ...plan).stderr).toContain('usage: ochote plan|calls')
   })
 })

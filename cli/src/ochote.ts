@@ -111,7 +111,10 @@ function analysis(args: string[]): unknown {
   if (!laps) throw new InputError(`usage: ${USAGE}`)
   const recording = accept(laps, readLaps(readFile(laps), basename(laps)))
   const { solution } = solve(values)
-  return analysisDocument(solution, analyse(solution, recording))
+  const shown = analyse(solution, recording)
+  if (shown.laps.length === 0)
+    throw new InputError(`${laps}: found no position near the circuit, expected some within 60 m of ${solution.track.circuit.name}`)
+  return analysisDocument(solution, shown)
 }
 
 function releases(args: string[]): unknown {

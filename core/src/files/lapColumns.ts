@@ -1,4 +1,5 @@
 import type { Channel } from '../recording/recording'
+import { GRAVITY_MPS2 } from '../vehicle/forces'
 
 type Known = Channel | 'timeS' | 'latDeg' | 'lonDeg'
 
@@ -8,7 +9,6 @@ export interface KnownColumn {
   readonly factor: number
 }
 
-const G_MPS2 = 9.80665
 const RAD = Math.PI / 180
 const names: Readonly<Record<string, Known>> = {
   ...{ time: 'timeS', t: 'timeS', timestamp: 'timeS', elapsed: 'timeS', elapsedtime: 'timeS', sessiontime: 'timeS' },
@@ -21,11 +21,17 @@ const names: Readonly<Record<string, Known>> = {
   ...{ brake: 'brake', brakepressure: 'brake', brakes: 'brake' },
   ...{ steer: 'steerRad', steering: 'steerRad', steeringangle: 'steerRad', wheel: 'steerRad' },
   ...{ gear: 'gear', rpm: 'rpm', enginespeed: 'rpm', lap: 'lap', lapnumber: 'lap' },
-  ...{ long: 'lonDeg', longg: 'longMps2', gx: 'longMps2', accx: 'longMps2', longacc: 'longMps2', longitudinalg: 'longMps2' },
-  ...{ latg: 'latMps2', gy: 'latMps2', accy: 'latMps2', latacc: 'latMps2', lateralg: 'latMps2' },
+  ...{ longacc: 'longMps2', accx: 'longMps2', latacc: 'latMps2', accy: 'latMps2' },
 }
 
-/** Units by what they stand behind, each with the factor to SI; the first is taken where the name has none. */
+/** Names that have their unit in them. */
+const inG: Readonly<Record<string, Known>> = {
+  ...{ longg: 'longMps2', longitudinalg: 'longMps2', gx: 'longMps2', latg: 'latMps2', lateralg: 'latMps2', gy: 'latMps2' },
+}
+/** Speeds and accelerations come in units that look alike: without one, nothing is guessed. */
+const needsUnit: readonly Known[] = ['speedMps', 'longMps2', 'latMps2']
+
+/** Units by what they stand behind, each with the factor to SI; the first is taken where the name has none, but for those above. */
 const units: Readonly<Record<Known, Readonly<Record<string, number>>>> = {
   timeS: { s: 1, sec: 1, seconds: 1, ms: 0.001 },
   latDeg: { deg: 1, degrees: 1 },
@@ -38,8 +44,8 @@ const units: Readonly<Record<Known, Readonly<Record<string, number>>>> = {
   steerRad: { deg: RAD, degrees: RAD, rad: 1 },
   gear: { '': 1 },
   rpm: { '': 1, rpm: 1 },
-  longMps2: { g: G_MPS2, mps2: 1, ms2: 1 },
-  latMps2: { g: G_MPS2, mps2: 1, ms2: 1 },
+  longMps2: { g: GRAVITY_MPS2, mps2: 1, ms2: 1 },
+  latMps2: { g: GRAVITY_MPS2, mps2: 1, ms2: 1 },
   lap: { '': 1 },
 }
 
@@ -54,9 +60,11 @@ const plain = (text: string) =>
 export function knownColumn(header: string): KnownColumn | null {
   const [, bare = header, bracketed] = /^(.*?)[[(]([^\])]*)[\])]\s*$/.exec(header) ?? []
   const name = plain(bare)
+  if (Object.hasOwn(inG, name)) return { is: inG[name]!, factor: GRAVITY_MPS2 }
   const own = Object.hasOwn(names, name) ? names[name]! : null
   if (own !== null) {
     const unit = bracketed === undefined ? null : plain(bracketed)
+    if (unit === null && needsUnit.includes(own)) return null
     const of = units[own]
     const factor = unit === null ? Object.values(of)[0]! : Object.hasOwn(of, unit) ? of[unit]! : null
     return factor === null ? null : { is: own, factor }

@@ -2,24 +2,15 @@ import Papa from 'papaparse'
 import { showValue, type FieldProblem } from '@ochote/contracts'
 import { failure, success, type Outcome } from '../outcome/outcome'
 import type { LapSample } from '../vehicle/identifyFromDrive'
+import { knownColumn, type KnownColumn } from './lapColumns'
 
 const MOST_CHARACTERS = 30_000_000
-const G_MPS2 = 9.80665
 
 /** A column of the file: its own name, and the factor to SI. */
 interface Column {
   readonly name: string
   readonly factor: number
 }
-
-/** Known columns by their plain names, each with the factor to SI. */
-const columns: Readonly<Record<keyof LapSample, Readonly<Record<string, number>>>> = {
-  timeS: { times: 1, time: 1, t: 1, timems: 0.001 },
-  speedMps: { speedkmh: 1 / 3.6, speedmph: 0.44704, speedmps: 1, speedms: 1, speedkph: 1 / 3.6 },
-  acrossMps2: { latg: G_MPS2, lateralg: G_MPS2 },
-}
-
-const plain = (name: string) => name.toLowerCase().replace(/[^a-z0-9]/g, '')
 
 /** Reads time, speed and lateral acceleration of a recorded drive (`*.laps.csv`); a later row of the same time is dropped. */
 export function readLapSamples(text: string, fileName: string): Outcome<LapSample[], FieldProblem[]> {
@@ -28,11 +19,11 @@ export function readLapSamples(text: string, fileName: string): Outcome<LapSampl
       { field: fileName, found: `${(text.length / 1e6).toFixed(0)} MB`, expected: `${MOST_CHARACTERS / 1e6} MB at the most` },
     ])
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' })
-  const found = (key: keyof LapSample): Column | null => {
-    const name = meta.fields?.find((f) => plain(f) in columns[key])
-    return name === undefined ? null : { name, factor: columns[key][plain(name)]! }
+  const found = (is: KnownColumn['is']): Column | null => {
+    const name = meta.fields?.find((field) => knownColumn(field)?.is === is)
+    return name === undefined ? null : { name, factor: knownColumn(name)!.factor }
   }
-  const [time, speed, across] = [found('timeS'), found('speedMps'), found('acrossMps2')]
+  const [time, speed, across] = [found('timeS'), found('speedMps'), found('latMps2')]
   if (!time || !speed)
     return failure([
       {

@@ -30,7 +30,7 @@ describe('a column', () => {
 })
 
 describe('recorded laps', () => {
-  it('are read in SI, whatever their units and the signs between the columns', () => {
+  it('are converted to SI from commas or semicolons, and from points or decimal commas', () => {
     const comma = read(['time_s,lat,lon,speed_kmh,oil', '0,45,-22,36,90', '0.5,45.0001,-22,72,'])
     const semicolon = read(['\uFEFFtime_s;lat;lon;speed_kmh;oil', '0;45;-22;36;90', '0,5;45,0001;-22;72;'])
     for (const one of [comma, semicolon]) {

@@ -46,12 +46,12 @@ export function readLaps(text: string, fileName: string): Outcome<Recording, Fie
     }
     for (const { k } of kept) {
       const cell = row[k]
-      if (cell !== undefined && cell.trim() !== '' && Number.isNaN(read(cell)))
+      if (cell !== undefined && cell.trim() !== '' && !Number.isFinite(read(cell)))
         return refused(`${fileName}, line ${r + 2}, ${headers[k]!}`, showValue(cell), 'a number')
     }
     const timeS = read(row[time]) * columns[time]!.factor
     const [latDeg, lonDeg] = [read(row[lat]), read(row[lon])]
-    if (Number.isNaN(timeS)) return refused(`${fileName}, line ${r + 2}, ${headers[time]!}`, showValue(row[time]), 'a number')
+    if (!Number.isFinite(timeS)) return refused(`${fileName}, line ${r + 2}, ${headers[time]!}`, showValue(row[time]), 'a number')
     // before a logger knows where it is, it writes nothing, or noughts
     if (!(Math.abs(latDeg) <= 89) || !(Math.abs(lonDeg) <= 180) || (latDeg === 0 && lonDeg === 0)) dropped.noPosition++
     else if (timeS === lastS) dropped.repeated++

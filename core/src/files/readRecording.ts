@@ -3,6 +3,7 @@ import { showValue, type FieldProblem } from '@ochote/contracts'
 import { failure, success, type Outcome } from '../outcome/outcome'
 import { fileKindOf } from './fileKind'
 import { gpxPoints } from './gpxPoints'
+import { knownColumn, type KnownColumn } from './lapColumns'
 import type { RecordedPlace } from '../circuitFromDrives/circuitFromDrives'
 
 /** Most characters of a recording: four hours at 25 a second. */
@@ -27,19 +28,10 @@ function readGpx(text: string, fileName: string): Outcome<RecordedPlace[], Field
   return points.ok ? collected(points.value) : points
 }
 
-/** Column names, without regard to case, blanks and punctuation. */
-const columns = {
-  lat: ['lat', 'latitude', 'latdeg', 'latitudedeg'],
-  lon: ['lon', 'lng', 'long', 'longitude', 'londeg', 'longitudedeg'],
-  alt: ['alt', 'altm', 'altitude', 'altitudem', 'ele', 'elevation', 'elevationm', 'height', 'heightm'],
-} as const
-
-const plain = (name: string) => name.toLowerCase().replace(/[^a-z0-9]/g, '')
-
 function readPlacesCsv(text: string, fileName: string): Outcome<RecordedPlace[], FieldProblem[]> {
   const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' })
-  const named = (key: keyof typeof columns) => meta.fields?.find((f) => (columns[key] as readonly string[]).includes(plain(f)))
-  const [lat, lon, alt] = [named('lat'), named('lon'), named('alt')]
+  const named = (is: KnownColumn['is']) => meta.fields?.find((field) => knownColumn(field)?.is === is)
+  const [lat, lon, alt] = [named('latDeg'), named('lonDeg'), named('altM')]
   const kind = fileKindOf(text)
   if ((lat === undefined || lon === undefined) && kind !== null && !kind.name.startsWith('a table'))
     return refused(

@@ -1,4 +1,4 @@
-/** A gap longer than this begins anew, s. */
+/** A longer gap starts a new stretch, s. */
 export const GAP_S = 1
 
 /**
@@ -30,18 +30,4 @@ export function rateOf(timeS: Float64Array, values: Float64Array): Float64Array 
     const [a, b] = [Math.max(0, i - 1), Math.min(last, i + 1)]
     return (values[b]! - values[a]!) / (timeS[b]! - timeS[a]!)
   })
-}
-
-/** Values at a time, straight between samples. */
-export function valueAtTime(timeS: Float64Array, values: Float64Array, atS: number): number {
-  const last = timeS.length - 1
-  if (atS <= timeS[0]!) return values[0]!
-  if (atS >= timeS[last]!) return values[last]!
-  let [low, high] = [0, last]
-  while (high - low > 1) {
-    const middle = (low + high) >> 1
-    if (timeS[middle]! <= atS) low = middle
-    else high = middle
-  }
-  return values[low]! + ((values[high]! - values[low]!) * (atS - timeS[low]!)) / (timeS[high]! - timeS[low]!)
 }

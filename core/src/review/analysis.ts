@@ -6,7 +6,8 @@ import { placed } from '../recording/placed'
 import type { Recording } from '../recording/recording'
 import { driveOf, plannedDrive, type Drive } from './drive'
 import { findingsOf, unavailableIn, type Finding, type MeasuredPass } from './findings'
-import { measurePass, placesOn, valueAlong } from './passes'
+import { valueAlong } from './along'
+import { measurePass, placesOn } from './passes'
 
 type Parts = Readonly<Record<'braking' | 'entry' | 'exit' | 'straight', number>>
 

@@ -1,7 +1,9 @@
 import { faultOf } from '../faults/catalogue'
+import { sampleAtStation, wrapStation } from '../geometry/track'
 import { drivetrainOf } from '../vehicle/drivetrain'
 import type { PlanSolution } from '../plan/solvePlan'
-import { indexAt, type Pass, type Places } from './passes'
+import { indexAt, longest } from './along'
+import type { Pass, Places } from './passes'
 import type { Drive } from './drive'
 import { lackingFor, limitOf, limits, type FindableFault } from './limits'
 
@@ -85,7 +87,7 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   const note = (fault: FindableFault, size: number, atM: number) => {
     const limit = limitOf(fault, drive, speed)
     if (usual.silent.has(fault) || !(size >= limit)) return
-    const stationM = (((atM - lapM) % track.lengthM) + track.lengthM) % track.lengthM
+    const stationM = wrapStation(track, atM - lapM)
     const confidence = Math.min(0.99, 0.5 + (0.5 * (size - limit)) / Math.max(limit, 1))
     found.push({ lap, corner: places.corner.number, fault, size, unit: limits[fault].unit, stationM, confidence, because: null })
   }
@@ -108,12 +110,12 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   note('bh', (planned.minSpeedMps - pass.minSpeedMps) * KMH, pass.minSpeedM)
   if (Math.abs(turnBiasM) < COMPARABLE_M) {
     const turned = turnLater(one) - turnBiasM
-    // farther than anyone turns in early or late: it bends so little there that the place can't be told
+    // nobody turns in that early or late: the corner is too gentle to say where
     const isTold = Math.abs(turned) < UNLIKELY_M
     if (isTold) note('te', -turned, pass.turnInM)
     if (isTold) note('tl', turned, pass.turnInM)
   }
-  // a corner that tightens takes more than one step by itself
+  // a tightening corner needs more than one turn of the wheel
   if (pass.steps !== null && pass.steps > (planned.steps ?? 1)) note('tn', pass.steps - (planned.steps ?? 1) + 1, pass.turnInM)
   note('co', pass.coastS > planned.coastS + limits.co.from / 2 ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
   note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
@@ -130,7 +132,7 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   return withCauses(found)
 }
 
-/** Gears that are wrong where the throttle is open again, where the engine pulls less than in another, clear of the speed where they are alike. */
+/** How many gears off the driver is when the throttle is open again. Close to a shift point, either gear is right. */
 function wrongGears({ vehicle }: PlanSolution, { gear, gearMps }: Pass): number {
   const { gearAt } = drivetrainOf(vehicle)
   const apart = [0.94, 1, 1.06].map((share) => gear! - gearAt(gearMps * share))
@@ -141,7 +143,7 @@ function wrongGears({ vehicle }: PlanSolution, { gear, gearMps }: Pass): number 
 function beyondEdge({ track }: PlanSolution, drive: Drive, { fromM, toM }: Places): { byM: number; atM: number } {
   let [byM, atM] = [0, fromM]
   for (let i = indexAt(drive.alongM, fromM); i <= indexAt(drive.alongM, toM); i++) {
-    const k = Math.round((((drive.alongM[i]! % track.lengthM) + track.lengthM) % track.lengthM) / track.stepM) % track.count
+    const k = sampleAtStation(track, drive.alongM[i]!)
     const over = Math.max(drive.offsetM[i]! - track.halfLeftM[k]!, -drive.offsetM[i]! - track.halfRightM[k]!)
     if (over > byM) [byM, atM] = [over, drive.alongM[i]!]
   }
@@ -150,17 +152,8 @@ function beyondEdge({ track }: PlanSolution, drive: Drive, { fromM, toM }: Place
 
 const AT_LIMITER = 0.995
 
-function atLimiter({ vehicle }: PlanSolution, { timeS, alongM, rpm }: Drive, { fromM, toM }: Places): number {
-  let [longest, since] = [0, NaN]
-  for (let i = indexAt(alongM, fromM); i <= indexAt(alongM, toM); i++) {
-    if (!(rpm![i]! >= AT_LIMITER * vehicle.redlineRpm)) since = NaN
-    else {
-      if (Number.isNaN(since)) since = timeS[i]!
-      longest = Math.max(longest, timeS[i]! - since)
-    }
-  }
-  return longest
-}
+const atLimiter = ({ vehicle }: PlanSolution, { timeS, alongM, rpm }: Drive, { fromM, toM }: Places): number =>
+  longest(timeS, indexAt(alongM, fromM), indexAt(alongM, toM), (i) => rpm![i]! >= AT_LIMITER * vehicle.redlineRpm)
 
 /** A cause is claimed only where its own finding is there on the same pass; the catalogue says what may cause what. */
 function withCauses(found: readonly Finding[]): Finding[] {

@@ -21,7 +21,7 @@ describe('the road of a day', () => {
     ])
   })
 
-  it('is told from a plan’s grip', () => {
+  it('follows from a plan’s grip', () => {
     expect([1, 0.95, 0.94, 0.85, 0.84, 0.5].map((value) => roadOfPlan(grip(value)))).toEqual(['dry', 'dry', 'damp', 'damp', 'wet', 'wet'])
   })
 

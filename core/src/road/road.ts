@@ -51,7 +51,7 @@ export function onOtherRoad(stints: readonly Stint[], plans: readonly Plan[], ho
     .sort((a, b) => a.stint.startsAt.localeCompare(b.stint.startsAt))
 }
 
-/** A day's road with a change from a time on: what was said for later is left out, since it was said without knowing. */
+/** A day's road with a change from a time on. What was forecast for later no longer holds, so it is left out. */
 export const roadFrom = (hours: Day['hours'], from: string, road: RoadState): Day['hours'] => [
   ...hours.filter((one) => one.from < from),
   { from, road, forecast: '' },

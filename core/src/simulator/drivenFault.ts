@@ -49,7 +49,7 @@ export interface Wanted {
   readonly bendPerM: number
   readonly speedMps: number
   readonly planLongMps2: number
-  /** asked for outright, whatever the speed */
+  /** replaces what the speed asks for; null to follow the speed */
   readonly longMps2: number | null
   readonly noPedals: boolean
   readonly throttleCap: number

@@ -56,7 +56,7 @@ describe('a day after something happened', () => {
     expect(gone.places.filter((one) => one.student === 'b').map((one) => one.id)).toEqual(['2'])
     const absent = afterHappening(draft, { kind: 'student gone', id: 'b' }, '08:00', none).draft
     expect(absent.students[1]!.stints).toBe(0)
-    // driven earlier than planned: it has begun, whatever the clock says
+    // driven early: it counts as begun although its time has not come
     expect(afterHappening(draft, { kind: 'student gone', id: 'b' }, '08:00', new Set(['2'])).draft.students[1]!.stints).toBe(1)
   })
 
@@ -64,6 +64,13 @@ describe('a day after something happened', () => {
     const next = afterHappening(draft, { kind: 'student late', id: 'c', from: '11:00' }, '09:00', none).draft
     expect(next.students[2]!.from).toBe('11:00')
     expect(fixedIds(next)).toEqual(['1', '3'])
+    // who has driven was there: such a day could have no timetable
+    expect(() => afterHappening(draft, { kind: 'student late', id: 'b', from: '11:00' }, '10:00', none)).toThrow(RangeError)
+  })
+
+  it('does not bring back a car that was out already', () => {
+    const out = afterHappening(draft, { kind: 'vehicle out', id: 'w' }, '08:00', none).draft
+    expect(afterHappening(out, { kind: 'vehicle out', id: 'w' }, '09:00', none).draft.vehicles[1]!.until).toBe('08:00')
   })
 
   it('never touches what has begun, and leaves the day before it alone', () => {

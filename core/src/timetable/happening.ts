@@ -10,7 +10,7 @@ export type Happening =
   | { readonly kind: 'stopped'; readonly until: string }
   | { readonly kind: 'vehicle out'; readonly id: string }
   | { readonly kind: 'instructor away'; readonly id: string }
-  /** absent, or gone early: the rest of their stints are not driven */
+  /** absent or gone early: the rest of their stints are not driven */
   | { readonly kind: 'student gone'; readonly id: string }
   | { readonly kind: 'student late'; readonly id: string; readonly from: string }
 
@@ -23,12 +23,14 @@ export interface GoesOn {
   readonly notBefore: string
 }
 
+const LATEST = '23:59'
 type Role = 'student' | 'vehicle' | 'instructor'
 
 /**
- * A day from the moment something happened: what has begun stays, whatever happened; what it touches and has not begun is no longer fixed.
+ * The rest of a day after something happened. Stints that have begun stay as they are. Those it affects are no longer fixed.
  * @param now - when it happened
  * @param driven - ids of places that have been driven
+ * @throws RangeError for a student who comes later but has driven already
  */
 export function afterHappening(draft: TimetableDraft, happening: Happening, now: string, driven: ReadonlySet<string>): GoesOn {
   const hasBegun = (place: TimetablePlace) => place.startsAt < now || driven.has(place.id)
@@ -37,8 +39,8 @@ export function afterHappening(draft: TimetableDraft, happening: Happening, now:
   const begunBy = (role: Role, id: string) => draft.places.filter((place) => place[role] === id && hasBegun(place))
   /** Someone or something is in use until then: now, or the end of what has begun. */
   const lastEnd = (role: Role, id: string) => [now, ...begunBy(role, id).map((place) => endOfPlace(draft, place))].sort().at(-1)!
-  const upTo = <One extends { id: string }>(list: readonly One[], role: Role, id: string) =>
-    list.map((one) => (one.id === id ? { ...one, until: lastEnd(role, id) } : one))
+  const upTo = <One extends { id: string; until?: string | undefined }>(list: readonly One[], role: Role, id: string) =>
+    list.map((one) => (one.id === id ? { ...one, until: [lastEnd(role, id), one.until ?? LATEST].sort()[0]! } : one))
   const goesOn = (change: Partial<TimetableDraft>, notBefore = now): GoesOn => ({ draft: { ...draft, ...change }, from: now, notBefore })
   switch (happening.kind) {
     case 'late':
@@ -64,6 +66,7 @@ export function afterHappening(draft: TimetableDraft, happening: Happening, now:
     }
     case 'student late': {
       const { id, from } = happening
+      if (begunBy('student', id).length > 0) throw new RangeError('a student who has driven is there already')
       return goesOn({
         students: draft.students.map((one) => (one.id === id ? { ...one, from } : one)),
         places: freed((place) => place.student === id && place.startsAt < from),

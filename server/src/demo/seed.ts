@@ -314,7 +314,7 @@ export async function seed(all: ByNoun, today: string): Promise<boolean> {
 }
 
 /**
- * Adds the demonstration's shelf and days to whatever there is; the school's own settings stay.
+ * Adds the demonstration's shelf and days to the data that is there. The school's settings stay as they are.
  * @param today - the date of its second day, such as 2026-10-17
  */
 export async function addDemonstration(all: ByNoun, today: string): Promise<void> {

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex'
+import { isForeignKey } from '../db/isForeignKey'
 import { demoDays, demoShelf } from '../demo/demoRows'
 
 /** Something of the demonstration that stays, since the school's own days use it. */
@@ -6,8 +7,6 @@ export interface Kept {
   readonly noun: string
   readonly name: string
 }
-
-const isForeign = (error: unknown): boolean => /foreign key/i.test(String((error as Error).message))
 
 /** The demonstration among what is stored: whether it is there, and its removal. */
 export function demonstrationRepository(db: Knex) {
@@ -63,7 +62,7 @@ async function isRemoved(trx: Knex, table: string, id: string): Promise<boolean>
     await trx.transaction((step) => step(table).where({ id }).delete())
     return true
   } catch (error) {
-    if (isForeign(error)) return false
+    if (isForeignKey(error)) return false
     throw error
   }
 }

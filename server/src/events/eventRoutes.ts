@@ -1,6 +1,7 @@
 import express, { Router } from 'express'
 import { z } from 'zod'
 import { eventReadSchema, eventReportSchema, eventSchema } from '@ochote/contracts'
+import { isForeignKey } from '../db/isForeignKey'
 import { dayView } from '../days/dayView'
 import { answer } from '../http/answer'
 import { invalidInput, notFound } from '../http/appError'
@@ -27,7 +28,7 @@ export function eventRoutes(all: Repositories): Router {
         answer(res, eventReportSchema, report, report.isStored ? 201 : 200)
       } catch (error) {
         if (error instanceof EventProblem) throw invalidInput(error.fields)
-        if (isForeign(error))
+        if (isForeignKey(error))
           throw invalidInput([
             { field: 'tables', found: 'a row that names another which is not in the file', expected: 'everything that the day names' },
           ])
@@ -35,8 +36,6 @@ export function eventRoutes(all: Repositories): Router {
       }
     })
 }
-
-const isForeign = (error: unknown): boolean => /foreign key/i.test(String((error as Error).message))
 
 /** Throws where something of the day could not be read as it was stored. */
 async function checkReadable(all: Repositories, trx: Parameters<Repositories['on']>[0], dayId: string): Promise<void> {

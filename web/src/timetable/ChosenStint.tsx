@@ -1,11 +1,12 @@
 import { DeleteOutlined, PushPinOutlined } from '@mui/icons-material'
 import { Button, Stack, Typography } from '@mui/material'
+import { useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import type { TimetableDraft, TimetablePlace } from '@ochote/contracts'
 import { endOfPlace } from '@ochote/core'
 import { CommitField } from '../forms/CommitField'
 import { SelectField } from '../forms/SelectField'
-import { split, swapped, withoutPlace, withPlace } from './moves'
+import { canSplit, split, swapped, withoutPlace, withPlace } from './moves'
 import type { Names } from './names'
 import { wrongTime } from '../forms/times'
 
@@ -22,7 +23,12 @@ interface ChosenStintProps {
 export function ChosenStint({ draft, place, names, wrong, isDriven, onChange }: ChosenStintProps) {
   const set = (change: Partial<TimetablePlace>) => onChange(withPlace(draft, place.id, change))
   const listed = (list: readonly { id: string }[]) => list.map(({ id }) => ({ id, name: names.of(id) }))
-  const halves = isDriven ? null : split(draft, place, uuid())
+  const [hasNoRoom, setHasNoRoom] = useState(false)
+  const halve = () => {
+    const halves = split(draft, place, uuid())
+    setHasNoRoom(halves === null)
+    if (halves) onChange(halves)
+  }
   const others = draft.places.filter((other) => other.id !== place.id)
   return (
     <Stack component="section" aria-label="Chosen stint" sx={{ gap: 1.5 }}>
@@ -60,11 +66,12 @@ export function ChosenStint({ draft, place, names, wrong, isDriven, onChange }: 
             <Button startIcon={<PushPinOutlined />} aria-pressed={place.isFixed} onClick={() => set({ isFixed: !place.isFixed })}>
               {place.isFixed ? 'Unfix' : 'Fix'}
             </Button>
-            {halves && <Button onClick={() => onChange(halves)}>Split in two</Button>}
+            {canSplit(draft, place.student) && <Button onClick={halve}>Split in two</Button>}
             <Button startIcon={<DeleteOutlined />} onClick={() => onChange(withoutPlace(draft, place.id))}>
               Take off
             </Button>
           </Stack>
+          {hasNoRoom && <Typography role="alert">There is no free place for the second half as the board stands.</Typography>}
         </>
       )}
     </Stack>

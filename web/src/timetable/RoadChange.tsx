@@ -52,7 +52,7 @@ export function RoadChange({ day, at, onDone }: RoadChangeProps) {
         </Box>
       )}
       <Button variant="contained" disabled={say.isPending} sx={{ alignSelf: 'flex-start' }} onClick={() => say.mutate({ hours, moves })}>
-        {moves.length === 0 ? `Say the road is ${road}` : `Say the road is ${road}, and change ${count(moves.length, 'plan')}`}
+        {moves.length === 0 ? `Set the road to ${road}` : `Set the road to ${road} and change ${count(moves.length, 'plan')}`}
       </Button>
     </Stack>
   )

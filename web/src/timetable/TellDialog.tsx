@@ -33,7 +33,7 @@ export function TellDialog({ dayId, names, clashes, told, places, version, onClo
       <DialogActions>
         <Button onClick={onClose}>Not yet</Button>
         <Button variant="contained" disabled={version === null || tell.isPending} onClick={() => version !== null && tell.mutate(version)}>
-          Everybody is told
+          Everybody has been told
         </Button>
       </DialogActions>
     </Dialog>

@@ -92,7 +92,7 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
             Day sheets
           </Button>
           <Button variant={untold > 0 ? 'contained' : 'outlined'} disabled={untold === 0} onClick={() => setIsTelling(true)}>
-            {untold === 0 ? 'Everybody is told' : `Tell everybody: ${untold}`}
+            {untold === 0 ? 'Everybody has been told' : `Tell everybody: ${untold}`}
           </Button>
         </>
       }
@@ -198,6 +198,7 @@ function OpenTimetable({ day, stored }: { day: DayView; stored: StoredTimetable 
               />
               {place && (
                 <ChosenStint
+                  key={place.id}
                   {...{ draft, place, names }}
                   wrong={wrong.get(place.id) ?? []}
                   isDriven={driven.has(place.id)}

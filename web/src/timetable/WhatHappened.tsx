@@ -17,7 +17,7 @@ const kinds = [
   { id: 'instructor away', name: 'An instructor is ill or has to go' },
   { id: 'student gone', name: 'A student is absent or has gone' },
   { id: 'student late', name: 'A student comes later' },
-  { id: 'road', name: 'The road has changed, such as with rain' },
+  { id: 'road', name: 'The road has changed: rain, or it dries' },
 ] as const
 type Kind = (typeof kinds)[number]['id']
 
@@ -39,11 +39,13 @@ export function WhatHappened({ day, draft, names, driven, onGoesOn, onClose }: W
   const [until, setUntil] = useState('')
   const [who, setWho] = useState('')
   const listed = (list: readonly { id: string }[]) => list.map(({ id }) => ({ id, name: names.of(id) }))
+  const hasBegun = (id: string) => draft.places.some((place) => place.student === id && (place.startsAt < at || driven.has(place.id)))
   const lists = {
     'vehicle out': { label: 'Car', of: listed(draft.vehicles) },
     'instructor away': { label: 'Instructor', of: listed(draft.instructors) },
     'student gone': { label: 'Student', of: listed(draft.students) },
-    'student late': { label: 'Student', of: listed(draft.students) },
+    // who has driven is there already
+    'student late': { label: 'Student', of: listed(draft.students).filter((one) => !hasBegun(one.id)) },
   } as const
   const list = kind in lists ? lists[kind as keyof typeof lists] : null
   const id = list?.of.some((one) => one.id === who) ? who : ''
@@ -79,7 +81,9 @@ export function WhatHappened({ day, draft, names, driven, onGoesOn, onClose }: W
             onTake={(n) => setMinutes(n ?? minutes)}
           />
         )}
-        {list && <SelectField label={list.label} required value={id} options={list.of} onChange={setWho} />}
+        {list && (
+          <SelectField label={list.label} required value={id} options={list.of} none="Everybody has driven already." onChange={setWho} />
+        )}
         {hasTime && (
           <CommitField
             label={kind === 'stopped' ? 'Until' : 'Comes at'}
@@ -94,8 +98,8 @@ export function WhatHappened({ day, draft, names, driven, onGoesOn, onClose }: W
           <RoadChange day={day} at={at} onDone={onClose} />
         ) : (
           <Typography color="text.secondary">
-            What began before {at} stays as it is. {next ? consequence(next, happening.kind) : ''}A new timetable is then looked for, with
-            as few changes as possible to what people were told.
+            What began before {at} stays as it is. {next ? consequence(next, happening.kind) : ''}Ochote then looks for a new timetable,
+            with as few changes as possible to what people were told.
           </Typography>
         )}
       </DialogContent>

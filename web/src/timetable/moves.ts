@@ -28,14 +28,19 @@ export function swapped(draft: TimetableDraft, a: TimetablePlace, b: TimetablePl
   return withPlace(withPlace(draft, a.id, { startsAt: b.startsAt }), b.id, { startsAt: a.startsAt })
 }
 
+/** Whether a student's stint can be split: it is their only one, and its time has halves in whole minutes. */
+export function canSplit(draft: TimetableDraft, student: string): boolean {
+  const needs = draft.students.find((one) => one.id === student)
+  return needs?.stints === 1 && (needs.stintMin ?? draft.stintMin) % 2 === 0
+}
+
 /**
  * A student's only stint as two of half the time: the first stays where it is, and the second is at the first free place after it.
- * Null where the student has more stints, the time has no halves in whole minutes, or there is no free place.
+ * Null where it can't be split, or there is no free place.
  */
 export function split(draft: TimetableDraft, { student, startsAt, id }: TimetablePlace, newId: string): TimetableDraft | null {
-  const needs = draft.students.find((one) => one.id === student)
-  const lasts = needs?.stintMin ?? draft.stintMin
-  if (needs?.stints !== 1 || lasts % 2 !== 0) return null
+  if (!canSplit(draft, student)) return null
+  const lasts = draft.students.find((one) => one.id === student)?.stintMin ?? draft.stintMin
   const halved = draft.students.map((one) => (one.id === student ? { ...one, stints: 2, stintMin: lasts / 2 } : one))
   const next = { ...draft, students: halved }
   const second = firstFree(next, student, newId, startsAt)

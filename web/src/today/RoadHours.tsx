@@ -36,7 +36,9 @@ export function RoadHoursFields({ hours, onChange }: { hours: Hours; onChange: (
             label="From"
             required
             value={from}
-            wrong={(text) => wrongTime(text.trim()) ?? (taken(text.trim(), from) ? 'that time is there already' : null)}
+            wrong={(text) =>
+              wrongTime(text.trim()) ?? (taken(text.trim(), from) ? `found ${text.trim()}, expected a time that is not listed yet` : null)
+            }
             onTake={(time) => set(k, { from: time })}
             sx={{ width: 92 }}
           />
@@ -47,12 +49,12 @@ export function RoadHoursFields({ hours, onChange }: { hours: Hours; onChange: (
           </IconButton>
         </Stack>
       ))}
-      {hours.length < MOST && last?.from !== next && (
+      {hours.length < MOST && !taken(next, '') && (
         <Button
           sx={{ alignSelf: 'flex-start' }}
-          onClick={() => onChange([...hours, { from: next, road: last?.road ?? 'dry', forecast: '' }])}
+          onClick={() => onChange(inOrder([...hours, { from: next, road: last?.road ?? 'dry', forecast: '' }]))}
         >
-          Say the road from {next}
+          Add {next}
         </Button>
       )}
     </Stack>

@@ -69,7 +69,7 @@ export function notReady(day: DayView, stints: readonly LoggedStint[]): NotReady
     const road = roadAt(day.hours, stint.startsAt)
     const plan = day.plans.find((one) => one.id === stint.planId)
     if (road === null || !plan || suitsRoad(plan.setup, road)) return []
-    const text = `${stint.startsAt}, ${nameOf(stint.studentId)}: the road is said to be ${road}, but “${plan.name}” is for a ${roadOfPlan(plan.setup)} road`
+    const text = `${stint.startsAt}, ${nameOf(stint.studentId)}: the road should be ${road}, but “${plan.name}” is for a ${roadOfPlan(plan.setup)} road`
     return [{ id: `${stint.id}/road`, text, stage: 'plan', openId: plan.id }]
   })
   return [...meeting, ...roads, ...cars, ...clashes, ...ofStints]

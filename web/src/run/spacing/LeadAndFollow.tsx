@@ -27,7 +27,7 @@ export function LeadAndFollow({ dayId, solution, names, laps }: LeadAndFollowPro
   const [behind, setBehind] = useState(2)
   const [gapS, setGapS] = useState(2)
   const straight = swapStraight(solution, '')
-  const groups = inGroups(calledNames(names))
+  const groups = inGroups(calledNames(names)).filter((group) => group.length > 0)
   return (
     <Stack component="section" aria-label="Lead and follow" sx={{ gap: 1.5, flexShrink: 0 }}>
       <Typography variant="h2">Or behind a lead car</Typography>
