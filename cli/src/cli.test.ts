@@ -226,7 +226,7 @@ describe('ochote timetable', () => {
   }
 
   it('prints stints, wants, cost and bound', () => {
-    const { stdout, status } = ochote('timetable', '--day', dayFile(), '--seconds', '1')
+    const { stdout, status } = ochote('timetable', '--day', dayFile(), '--seconds', '60')
     expect(status).toBe(0)
     expect(JSON.parse(stdout)).toMatchObject({
       ok: true,
@@ -240,7 +240,7 @@ describe('ochote timetable', () => {
   })
 
   it('prints what clashes where there is none, and ends well', () => {
-    const { stdout, status } = ochote('timetable', '--day', dayFile({ endsAt: '09:45' }), '--seconds', '2')
+    const { stdout, status } = ochote('timetable', '--day', dayFile({ endsAt: '09:45' }), '--seconds', '10')
     expect(status).toBe(0)
     expect(JSON.parse(stdout)).toMatchObject({
       ok: false,

@@ -35,11 +35,13 @@ const none = (day: DayFile, seconds?: number) => {
   expect(breaches(day, answer.most.stints, false).filter((b) => !b.rule.startsWith('fixed'))).toEqual([])
   return { ...answer, mends: answer.mends.map((mend) => mend.says), eased: answer.mends.map((mend) => mend.day) }
 }
+/** More than any busy machine needs for a proof. */
+const AMPLE_S = 60
 const starts = ({ stints }: Timetable) => stints.map((s) => `${s.student} ${s.startsAt}`)
 
 describe('a day with a timetable', () => {
   it('is done as early as the turnrounds allow, each student without a wait longer than it must be, and is proved to be the best', () => {
-    const day = made(dayOf(), 4)
+    const day = made(dayOf(), AMPLE_S) // it ends as soon as the proof is there
     // four stints of 15 min with three turnrounds of 5 min: 75 min; who waits, waits 5 min
     expect(day.wants.map((want) => [want.name, want.value])).toEqual([
       ['sameInstructor', 0],
@@ -110,7 +112,7 @@ describe('a day without one', () => {
           { id: 'b', name: 'Bo', stints: 2 },
         ],
       }),
-      3,
+      10,
     )
     expect(rules(answer)).toEqual(['students[0].until', 'students[0].apartMin'])
     expect(answer).toMatchObject({
@@ -119,7 +121,7 @@ describe('a day without one', () => {
     })
     expect(answer.clash[0]!.says).toBe('Ada is there until 10:30, and has 3 stints of 15 min.')
     expect(answer.most.stints).toHaveLength(4)
-    // each works by itself
+    // each change is enough without the others
     expect(answer.eased.map((eased) => eased && made(eased).stints.length)).toEqual([5, 5, null])
   })
 

@@ -29,7 +29,7 @@ const ACROSS_TAU_S = 0.25
 const ALONG_TAU_S = 0.8
 const SPEED_TAU_S = 0.15
 
-/** Puts a recording on a track: each sample goes on from the one before, so that it never jumps to a part of the track beside it. */
+/** Puts a recording on a track. Each sample is looked for near the one before, so that it never jumps to a part of the track beside it. */
 export function placed(track: Track, { timeS, latDeg, lonDeg, of }: Recording): Placed {
   const n = timeS.length
   const steps = Float64Array.from({ length: n - 1 }, (_, i) => timeS[i + 1]! - timeS[i]!).sort()
@@ -154,8 +154,8 @@ interface Raw {
 }
 
 /**
- * Distance by speed, kept to the positions over the longer run: speed is smooth from sample to sample, and positions do not drift. A
- * position that comes late is moved on by what was driven meanwhile.
+ * Distance from the speed, which is smooth from sample to sample, corrected slowly by the positions. A late position is moved on by the
+ * distance driven since.
  */
 function fused({ timeS, atS, alongM, offsetM, speedMps }: Raw): { alongM: Float64Array; offsetM: Float64Array } {
   const driven = new Float64Array(timeS.length)

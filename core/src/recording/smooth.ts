@@ -2,8 +2,8 @@
 export const GAP_S = 1
 
 /**
- * Values smoothed over time without delay: an exponential mean forwards, and one of that backwards. What rises evenly stays as it is but
- * for the ends; noise falls off with the time constant. NaN is passed over and filled in.
+ * Values smoothed over time without delay: an exponential mean forwards, then one backwards. A steady rise is kept, except near the ends.
+ * NaN is filled in.
  * @param tauS - time constant of each pass, s
  */
 export function smoothed(timeS: Float64Array, values: Float64Array, tauS: number): Float64Array {

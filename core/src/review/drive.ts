@@ -92,14 +92,14 @@ function unwrapped(angles: Float64Array): Float64Array {
   return out
 }
 
-/** Positions drift by so much at the most, m, and slower than this, s: what lasts longer than a corner is not the driver's. */
+/** A logger's positions drift by this much at the most, m. The median over this time finds the drift, s: no corner lasts that long. */
 const MOST_DRIFT_M = 1.2
 const DRIFT_OVER_S = 26
 const DRIFT_EVERY_S = 0.5
 
 /**
- * Offsets without the slow drift of a logger's positions: the middle of the differences from the planned line over half a minute. A
- * driver who is off the line at one corner is not there for so long.
+ * Offsets without the slow drift of a logger's positions, which is the median distance from the planned line over half a minute. A miss
+ * at one corner is too short to affect it.
  */
 function withoutDrift({ track, line }: PlanSolution, { timeS, alongM, offsetM }: Placed): Float64Array {
   const off = offsetM.map((n, i) => (Number.isNaN(alongM[i]!) ? NaN : n - valueAt(track, line.offsetM, wrapStation(track, alongM[i]!))))
@@ -126,7 +126,7 @@ function withoutDrift({ track, line }: PlanSolution, { timeS, alongM, offsetM }:
 
 const PLANNED_LAPS = 3
 
-/** The plan as if it had been driven and recorded, three laps on end: what is measured of a drive is measured of it in the same way. */
+/** Three laps of the plan as if they had been driven and recorded, so that plan and drive are measured in the same way. */
 export function plannedDrive(plan: PlanSolution): Drive {
   const { track, trace, path, line } = plan
   const n = track.count
@@ -142,7 +142,7 @@ export function plannedDrive(plan: PlanSolution): Drive {
     longMps2: laps((i) => trace.axMps2[i]!),
     brake: laps((i) => trace.brakeMps2[i]! / hardest),
     throttle: laps((i) => trace.throttleShare[i]!),
-    // a wheel turns as the path bends: what counts is in how many steps
+    // the wheel follows the bend of the path; only the number of steps is compared
     steerRad: laps((i) => path.curvaturePerM[i]!),
     gear: laps((i) => trace.gear[i]!),
     rpm: null,

@@ -46,9 +46,9 @@ const PEDAL_S = 0.16
 /** Looked ahead along the line, s, and at the least, m. */
 const PREVIEW_S = 0.35
 const LEAST_PREVIEW_M = 7
-/** Pulling back to the speed that is wanted, m/s² for each m/s. */
+/** Acceleration asked for per m/s off the wanted speed, 1/s. */
 const SPEED_GAIN = 1.1
-/** A foot acts for where the car is so much later, s. */
+/** A foot acts this long ahead, s. */
 const FOOT_AHEAD_S = 0.14
 /** Resistances at rest, m/s², and what grows with the speed squared, 1/m. */
 const REST_MPS2 = 0.2
@@ -59,8 +59,8 @@ const STEERING_RATIO = 15
 const TYRE_RESERVE = 1.12
 
 /**
- * Drives laps with hands and feet of its own: it steers to a point ahead on the line it means to drive, works pedals with lags and ramps,
- * and its tyres slide where they are asked for too much; so a fault has its real consequences.
+ * Drives laps as a person would. It steers towards a point ahead on the line it wants, and works the pedals with lags and ramps. Its tyres
+ * have a limit, so a fault has its real consequences.
  */
 export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driven {
   const { track, trace, vehicle } = plan

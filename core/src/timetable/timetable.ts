@@ -43,6 +43,8 @@ const ROUNDS = 60
 /** Shares of the time: to find any timetable, and for the model of a small day. */
 const FIRST_SHARE = 0.5
 const MODEL_SHARE = 0.3
+/** A small day is searched this long before its model is solved, s: the model may prove at once that nothing is better. */
+const SEARCH_FIRST_S = 3
 /** A model up to this size is worth its share. */
 const MOST_MODEL_COLUMNS = 5_000
 /** Costs nearer than this are the same. */
@@ -88,10 +90,10 @@ function cheaper(day: DayFile, problem: Problem, search: Search, means: Means, a
     while (!isBest() && !isOver(means, asked, began, share)) if (search.improve(ROUNDS)) take(stintsOf(day, problem, search.found))
   }
   const isSmall = columnsOf(problem) <= MOST_MODEL_COLUMNS
-  go(isSmall ? 1 - MODEL_SHARE : 1)
+  go(isSmall ? Math.min(1 - MODEL_SHARE, SEARCH_FIRST_S / asked.seconds) : 1)
   if (isSmall && !isBest() && !isOver(means, asked, began, 1)) {
     const model = dayModel(problem)
-    const answer = means.solve(model.milp, asked.seconds - (means.now() - began) / 1000, model.startFrom(search.found))
+    const answer = means.solve(model.milp, asked.seconds * MODEL_SHARE, model.startFrom(search.found))
     bound = Math.max(bound, answer.bound)
     const stints = answer.x ? stintsOf(day, problem, model.foundIn(answer.x)) : []
     if (stints.length > 0 && breaches(day, stints).length === 0) take(stints)

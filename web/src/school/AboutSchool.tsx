@@ -46,8 +46,7 @@ export function AboutSchool({ school }: { school: School }) {
           <ToggleButton value="imperial">mph and yards</ToggleButton>
         </ToggleButtonGroup>
         <Typography variant="body2" color="text.secondary">
-          Ochote uses these for speeds and distances everywhere. What a vehicle is made of stays in kilograms and metres, as on its data
-          sheet.
+          Ochote uses these for speeds and distances everywhere. A vehicle’s own data stay in kilograms and metres, as on its data sheet.
         </Typography>
       </Stack>
       <Autocomplete

@@ -23,15 +23,17 @@ export function Demonstration() {
   const remove = useMutation({ mutationFn: () => request(demonstrationRemovedSchema, PATH, { method: 'DELETE' }), onSuccess })
   const isBusy = add.isPending || remove.isPending
   const kept = remove.data?.kept ?? []
-  const error = there.error ?? add.error ?? remove.error
+  const failed = [add, remove].find((one) => one.error)
+  const error = failed?.error ?? there.error
+  const again = () => (failed ? failed.mutate() : void there.refetch())
   return (
     <Stack component="section" aria-label="Demonstration" sx={{ gap: 1, alignItems: 'flex-start', maxWidth: 560 }}>
       <Typography variant="h2">Demonstration</Typography>
       <Typography color="text.secondary">
-        A made-up school with two days: a circuit, cars, students, plans, laps and debriefs. It stands beside your own data and changes
-        nothing of it.
+        A made-up school with two days: a circuit, cars, students, plans, laps and debriefs. It stands beside your own data, which stay as
+        they are.
       </Typography>
-      {error && <ProblemNotice error={error} onRetry={() => void there.refetch()} />}
+      {error && <ProblemNotice error={error} onRetry={again} />}
       {isBusy && (
         <LinearProgress aria-label={add.isPending ? 'Adding the demonstration' : 'Removing the demonstration'} sx={{ width: 1 }} />
       )}
