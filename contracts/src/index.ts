@@ -167,3 +167,32 @@ export {
 } from './person'
 export { markerSchemeSaveSchema, markerSchemeSchema, type DutyLook, type MarkerScheme } from './markerScheme'
 export { demonstrationAddSchema, demonstrationRemovedSchema, demonstrationSchema } from './demonstration'
+export {
+  columnMeaningsSchema,
+  LARGEST_RECORDING,
+  recordingOwnerSchema,
+  recordingSaveSchema,
+  recordingSchema,
+  recordingTakenSchema,
+  recordingUploadSchema,
+  type Recording as StoredRecording,
+  type RecordingOverview,
+  type RecordingOwner,
+  type RecordingTaken,
+} from './recording'
+export {
+  neverSchema,
+  noReview,
+  reviewDraftSchema,
+  reviewSaveSchema,
+  reviewSchema,
+  LARGEST_SOUND,
+  soundSchema,
+  soundTypes,
+  type Decision,
+  type Drawing,
+  type Review,
+  type ReviewDraft,
+  type ReviewNote,
+  type VideoSync,
+} from './review'

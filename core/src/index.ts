@@ -6,6 +6,7 @@ export { circuitFromDrives, type CircuitFromDrives, type DrivesInput, type Recor
 export { circuitRemarks, type CircuitRemark } from './circuitChecks/circuitRemarks'
 export { readLapSamples } from './files/readLapSamples'
 export { identifyFromDrive, type VehicleEstimate } from './vehicle/identifyFromDrive'
+export { GRAVITY_MPS2 } from './vehicle/forces'
 export { driveForces, powerKwOf, vehicleFigures } from './speed/vehicleFigures'
 export { readVehicle } from './files/readVehicle'
 export { readDayFile } from './files/readDayFile'
@@ -106,6 +107,7 @@ export {
 export { severityOf, type MeasuredFault } from './faults/thresholds'
 export { suggestSteps, type SuggestedStep } from './stintLog/suggestSteps'
 export { LiveLaps, type LiveLap, type LivePlace } from './telemetry/liveLaps'
+export { measuredAnswers, type FollowedCar, type MeasuredAnswer } from './telemetry/measuredAnswers'
 export { measurableCodes, measuredPass, resultOfMeasured } from './telemetry/measuredPass'
 export { groundGrip, isWet } from './runOff/groundGrip'
 export { onOtherRoad, planForRoad, roadAt, roadFrom, roadOfPlan, suitsRoad, type OnOtherRoad } from './road/road'
@@ -134,6 +136,33 @@ export { costOf, wantsOf, type Want } from './timetable/wants'
 export { changesOf, dayFileOf, endOfPlace, placesOf, plannedStints, withRulesOf, type Retold } from './timetable/ofSchool'
 export { afterHappening, type GoesOn, type Happening } from './timetable/happening'
 export { clockTimeOf, minutesOf } from './timetable/clock'
-export { readLaps } from './files/readLaps'
-export type { Recording } from './recording/recording'
-export { analyse, analysisDocument, type Analysis } from './review/analysis'
+export { readLaps, type ColumnMeanings } from './files/readLaps'
+export { writeLaps } from './files/writeLaps'
+export { lapColumnChoices, lapHeaders, type OfferedColumn } from './files/lapHeaders'
+export { channels, type Channel, type Recording } from './recording/recording'
+export { packColumns, unpackColumns } from './recording/columns'
+export { belongsTo, type Belongs, type RecordedTimes, type StintTimes } from './recording/belongsTo'
+export { overviewOf, type Overview } from './recording/overview'
+export { recordingOfSamples } from './recording/fromLive'
+export { joined } from './recording/joined'
+export type { LapFlaw, RecordedLap } from './recording/laps'
+export {
+  analyse,
+  analysisDocument,
+  analysisOf,
+  driveOn,
+  isCompared,
+  prioritiesOf,
+  unsafeFaults,
+  upTo,
+  type AnalysedPass,
+  type Analysis,
+  type Priority,
+} from './review/analysis'
+export { behindOf, plannedTrace, tracesOf, type LapTrace } from './review/traces'
+export { bestOfCorners, type BestOfCorners } from './review/bestOfCorners'
+export { paceUsed, type PaceUsed } from './review/paceUsed'
+export { runsOfCorners, type WorkRun } from './review/runsOfCorners'
+export { adviceOn, evidenceFor, sizeWords } from './review/evidence'
+export type { Finding } from './review/findings'
+export type { FindableFault } from './review/limits'

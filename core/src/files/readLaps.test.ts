@@ -97,3 +97,8 @@ describe('a GPX file', () => {
     expect(problem([gpx(point('45', 'noon'))])).toMatchObject({ found: '"noon"' })
   })
 })
+
+it('a file of millions of lines is refused before its rows are read', () => {
+  const text = `time_s,lat,lon\n${'x,y,z\n'.repeat(500_000)}`
+  expect(problem([text])).toEqual({ field: 'a.laps.csv', found: '500001 lines', expected: '400000 rows at the most' })
+})

@@ -8,6 +8,11 @@ import type { Channel, Recording } from '../recording/recording'
 /** An hour at 100 a second with many columns. */
 const MOST_CHARACTERS = 120_000_000
 const MOST_ROWS = 400_000
+/** Times beyond this are seconds since 1970: no logger runs for so long. */
+const LEAST_UNIX_S = 5e8
+
+/** What columns are, by header. */
+export type ColumnMeanings = Readonly<Record<string, string>>
 
 const refused = (field: string, found: string, expected: string) => failure([{ field, found, expected }])
 
@@ -16,19 +21,22 @@ const refused = (field: string, found: string, expected: string) => failure([{ f
  * A row without a position, one of the same time as the row before, one whose time goes back, and a last row that is cut off are
  * left out and counted.
  * @param fileName - for the problems, which name line and column
+ * @param meanings - what columns of other names are, by header: the name of a known column, or an empty one to leave it out
  */
-export function readLaps(text: string, fileName: string): Outcome<Recording, FieldProblem[]> {
+export function readLaps(text: string, fileName: string, meanings: ColumnMeanings = {}): Outcome<Recording, FieldProblem[]> {
   if (text.length > MOST_CHARACTERS)
     return refused(fileName, `${(text.length / 1e6).toFixed(0)} MB`, `${MOST_CHARACTERS / 1e6} MB at the most`)
   if (/^\uFEFF?\s*</.test(text)) return readGpx(text, fileName)
+  // counted before anything is read of them: millions of short rows would take long
+  const lines = linesOf(text)
+  if (lines > MOST_ROWS + 1) return refused(fileName, `${lines} lines`, `${MOST_ROWS} rows at the most`)
   const { data, meta } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' })
   const [headers = [], ...rows] = data
-  const columns = headers.map(knownColumn)
+  const columns = headers.map((header) => knownColumn(Object.hasOwn(meanings, header) ? meanings[header]! : header))
   const at = (is: KnownColumn['is']) => columns.findIndex((column) => column?.is === is)
   const [time, lat, lon] = [at('timeS'), at('latDeg'), at('lonDeg')]
   if (time < 0 || lat < 0 || lon < 0)
     return refused(`${fileName}, line 1`, headers.join(', ').slice(0, 120) || 'nothing', 'a header with time_s, lat and lon')
-  if (rows.length > MOST_ROWS) return refused(fileName, `${rows.length} rows`, `${MOST_ROWS} at the most`)
   const hasDecimalCommas = meta.delimiter !== ','
   const read = (cell: string | undefined): number => {
     const typed = (cell ?? '').trim()
@@ -74,8 +82,16 @@ export function readLaps(text: string, fileName: string): Outcome<Recording, Fie
   }
   return success({
     ...{ timeS: column('timeS')!, latDeg: column('latDeg')!, lonDeg: column('lonDeg')!, of },
-    report: { rows: rows.length, dropped, unknown: headers.filter((_, k) => columns[k] === null) },
+    // seconds since 1970, or since the logger was switched on
+    zeroAtMs: column('timeS')![0]! > LEAST_UNIX_S ? 0 : null,
+    report: { rows: rows.length, dropped, unknown: headers.filter((header, k) => columns[k] === null && meanings[header] !== '') },
   })
+}
+
+function linesOf(text: string): number {
+  let lines = 1
+  for (let at = text.indexOf('\n'); at >= 0 && at < text.length - 1; at = text.indexOf('\n', at + 1)) lines++
+  return lines
 }
 
 /** A track of GPX points with times; the first is the start of the clock. */
@@ -109,6 +125,7 @@ function readGpx(text: string, fileName: string): Outcome<Recording, FieldProble
   return success({
     ...columns,
     of: hasHeights ? { altM: Float64Array.from(altM) } : {},
+    zeroAtMs: beganMs,
     report: { rows: read.value.length, dropped, unknown: [] },
   })
 }

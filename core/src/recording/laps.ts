@@ -3,7 +3,7 @@ import type { Placed } from './placed'
 import { GAP_S } from './smooth'
 
 /** Why a lap is not compared with others. */
-export type LapFlaw = 'out' | 'in' | 'gap' | 'stop' | 'off'
+export type LapFlaw = 'out' | 'in' | 'gap' | 'stop' | 'off' | 'after'
 
 /** A lap of a recording: from crossing to crossing, or what came before the first and after the last. */
 export interface RecordedLap {

@@ -35,5 +35,7 @@ export interface Recording {
   readonly latDeg: Float64Array
   readonly lonDeg: Float64Array
   readonly of: Readonly<Partial<Record<Channel, Float64Array>>>
+  /** UTC at second 0 of its times, ms; null where its clock tells no date */
+  readonly zeroAtMs: number | null
   readonly report: ReadingReport
 }

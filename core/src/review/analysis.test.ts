@@ -6,7 +6,7 @@ import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures
 import { solvePlan } from '../plan/solvePlan'
 import { readLaps } from '../files/readLaps'
 import type { Recording } from '../recording/recording'
-import { driveLap, noErrors, recordLaps, type CornerErrors } from '../simulator'
+import { drive, driveLap, logged, noErrors, recordLaps, type CornerErrors, type DrivenFault } from '../simulator'
 import { analyse, type Analysis } from './analysis'
 
 const checks = join(import.meta.dirname, '../../fixtures/checks')
@@ -27,11 +27,11 @@ const foundIn = ({ findings }: Analysis) =>
 const falseIn = ({ findings }: Analysis) => new Set(places(findings).filter((place) => !withFault.has(place))).size
 
 /** A recording with every so many-th row, or without some of its channels. */
-function thinned({ timeS, latDeg, lonDeg, of, report }: Recording, every: number, without: readonly string[] = []): Recording {
+function thinned({ timeS, latDeg, lonDeg, of, zeroAtMs, report }: Recording, every: number, without: readonly string[] = []): Recording {
   const thin = (values: Float64Array) => values.filter((_, i) => i % every === 0)
   const kept = Object.entries(of).filter(([name]) => !without.includes(name))
   return {
-    ...{ timeS: thin(timeS), latDeg: thin(latDeg), lonDeg: thin(lonDeg), report },
+    ...{ timeS: thin(timeS), latDeg: thin(latDeg), lonDeg: thin(lonDeg), zeroAtMs, report },
     of: Object.fromEntries(kept.map(([name, values]) => [name, thin(values)])),
   }
 }
@@ -114,5 +114,19 @@ describe('a drive', () => {
     ['xn', '3', (size: number) => ({ exitUnusedM: size }), [2.5, 3, 4, 5]],
   ] as const)('with %s at corner %s never loses it when it is made larger', (code, corner, error, sizes) => {
     for (const size of sizes) expect(codesAt(corner, error(size)), `${size}`).toContain(code)
+  })
+
+  it.each([
+    ['dg', '1', 4.5],
+    ['dg', '1', 6],
+    ['pa', '3', 1],
+    ['be', '7', 22],
+  ] as const)('of hands and feet with %s at corner %s of %s is found there, and nowhere else', (code, corner, size) => {
+    const fault: DrivenFault = { lap: 2, corner, code, size }
+    const driven = drive({ plan, laps: 3, faults: [fault], seed: 4, unsteady: 0.3 })
+    const found = analyse(plan, logged(plan.track, driven, { rateHz: 25, seed: 4, noise: 0.5 })).findings.filter(
+      (one) => one.fault === code,
+    )
+    expect(found.map((one) => [one.lap, one.corner])).toEqual([[2, corner]])
   })
 })

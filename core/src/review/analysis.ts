@@ -34,15 +34,34 @@ export interface Analysis {
   readonly positionLateS: number
 }
 
-/** Laps with these are not compared. */
-const isCompared = (lap: RecordedLap) => lap.complete && lap.flaws.length === 0
+/** Only whole laps without anything special are compared. */
+export const isCompared = (lap: RecordedLap) => lap.complete && lap.flaws.length === 0
 
 /** Reads a recording against a plan: laps, passes, what each lost where, what was done otherwise, and what to work on (docs/model.md, Recorded laps). */
-export function analyse(plan: PlanSolution, recording: Recording): Analysis {
+export const analyse = (plan: PlanSolution, recording: Recording): Analysis => analysisOf(plan, driveOn(plan, recording))
+
+/** A recording on a plan's track, with its laps. */
+export interface DriveOnPlan {
+  readonly drive: Drive
+  readonly laps: readonly RecordedLap[]
+  readonly positionLateS: number
+}
+
+/** Puts a recording on a plan's track and splits it into laps. */
+export function driveOn(plan: PlanSolution, recording: Recording): DriveOnPlan {
+  const where = placed(plan.track, recording)
+  return { drive: driveOf(plan, where), laps: lapsOf(plan.track, where), positionLateS: where.positionLateS }
+}
+
+/** A drive whose laps from a time on are another driver’s: a logger goes on when the car is in. They are listed, and not compared. */
+export const upTo = (on: DriveOnPlan, untilS: number): DriveOnPlan => ({
+  ...on,
+  laps: on.laps.map((lap) => (lap.startS < untilS ? lap : { ...lap, flaws: [...lap.flaws, 'after' as const] })),
+})
+
+/** What a drive that is on the track already shows against the plan. */
+export function analysisOf(plan: PlanSolution, { drive, laps, positionLateS }: DriveOnPlan): Analysis {
   const { track } = plan
-  const where = placed(track, recording)
-  const drive = driveOf(plan, where)
-  const laps = lapsOf(track, where)
   const asPlanned = plannedDrive(plan)
   const plannedPlaces = placesOn(plan, track.lengthM)
   const planned = plannedPlaces.map((places, k) => measurePass(asPlanned, places, plannedPlaces[k - 1] ?? null))
@@ -57,7 +76,7 @@ export function analyse(plan: PlanSolution, recording: Recording): Analysis {
   })
   const findings = findingsOf(plan, drive, passes)
   return {
-    ...{ laps, passes, findings, unavailable: unavailableIn(drive), positionLateS: where.positionLateS },
+    ...{ laps, passes, findings, unavailable: unavailableIn(drive), positionLateS },
     priorities: prioritiesOf(passes, findings),
   }
 }
@@ -92,10 +111,11 @@ function lossesOn(plan: PlanSolution, drive: Drive, lap: RecordedLap, lapM: numb
   })
 }
 
-const SAFETY: readonly string[] = ['of', 'bl']
+/** Faults that are dangerous in themselves. They come first, and nobody can switch them off. */
+export const unsafeFaults: readonly string[] = ['of', 'bl']
 
 /** Safety first, then seconds at stake, how often, and how sure; each by the first cause of its chain. */
-function prioritiesOf(passes: readonly AnalysedPass[], findings: readonly Finding[]): Priority[] {
+export function prioritiesOf(passes: readonly AnalysedPass[], findings: readonly Finding[]): Priority[] {
   const groups = new Map<string, { corner: string; fault: string; lossS: number; sure: number }>()
   for (const finding of findings) {
     const onPass = findings.filter((one) => one.lap === finding.lap && one.corner === finding.corner)
@@ -107,7 +127,7 @@ function prioritiesOf(passes: readonly AnalysedPass[], findings: readonly Findin
     const so = groups.get(key) ?? { corner: finding.corner, fault: finding.fault, lossS: 0, sure: 0 }
     groups.set(key, { ...so, lossS: so.lossS + lost / first, sure: so.sure + finding.confidence })
   }
-  const rank = (one: { fault: string; lossS: number; sure: number }) => (SAFETY.includes(one.fault) ? 1000 : 0) + one.lossS * one.sure
+  const rank = (one: { fault: string; lossS: number; sure: number }) => (unsafeFaults.includes(one.fault) ? 1000 : 0) + one.lossS * one.sure
   return [...groups.values()]
     .sort((a, b) => rank(b) - rank(a))
     .map(({ corner, fault, lossS }) => ({ corner, fault, lossS, advice: adviceFor(faultOf(fault)!, null) }))

@@ -1,10 +1,11 @@
 import { faultOf } from '../faults/catalogue'
-import { sampleAtStation, wrapStation } from '../geometry/track'
-import { drivetrainOf } from '../vehicle/drivetrain'
+import { wrapStation } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
-import { indexAt, longest } from './along'
 import type { Pass, Places } from './passes'
 import type { Drive } from './drive'
+import { atLimiter, earliestUpshift, wrongGears } from './gears'
+import { beyondEdge, countersteered, movedAcross, plannedAcross } from './onTheRoad'
+import { isStabbed, plannedRise, STABBED_S } from './stabbed'
 import { lackingFor, limitOf, limits, type FindableFault } from './limits'
 
 /** A fault that a pass showed, with what it rests on. */
@@ -45,8 +46,12 @@ const KMH = 3.6
 /** Corners where the drive turns in this far from the plan on most laps are not comparable by it, m. */
 const COMPARABLE_M = 8
 const UNLIKELY_M = 20
+/** From so many laps on, what a driver usually does is known. */
+const USUAL_LAPS = 3
 /** A driver's usual distance from the inside that is taken off, m: instruments and habit, no fault of one pass. */
 const USUAL_INSIDE_M = 0.8
+/** A careful driver brakes up to this much before the plan; braking late is late against that, m. */
+const USUAL_BRAKE_M = 3
 const LEAST_PLANNED_FALL_S = 0.7
 /** A push planned to be lighter than this share of the hardest has no shape to speak of. */
 const SHAPED_FROM = 0.6
@@ -57,22 +62,39 @@ const SNAPPED_S = 0.2
 export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly MeasuredPass[]): Finding[] {
   const usualInside = clamp(middle(passes.map(({ pass, planned }) => pass.insideM - planned.insideM)), USUAL_INSIDE_M)
   const turnBias = new Map<string, number>()
+  const moreSteps = new Map<string, number>()
   for (const number of new Set(passes.map(({ places }) => places.corner.number))) {
-    const own = passes.filter(({ places }) => places.corner.number === number).map(turnLater)
-    turnBias.set(number, own.length >= 3 ? middle(own) : 0)
+    const here = passes.filter(({ places }) => places.corner.number === number)
+    const isUsual = here.length >= USUAL_LAPS
+    turnBias.set(number, isUsual ? middle(here.map(turnLater)) : 0)
+    const steps = here.map(({ pass, planned }) => (pass.steps ?? 1) - (planned.steps ?? 1))
+    moreSteps.set(number, isUsual ? Math.max(0, middle(steps)) : 0)
   }
+  const braked = passes.flatMap((one) => brakedLater(one) ?? [])
   const silent = new Set(unavailableIn(drive).map(({ fault }) => fault))
-  const usual = { insideM: usualInside, turnM: turnBias, silent }
+  const usual = {
+    insideM: usualInside,
+    brakeM: Math.max(-USUAL_BRAKE_M, Math.min(0, middle(braked))),
+    turnM: turnBias,
+    steps: moreSteps,
+    silent,
+  }
   return passes.flatMap((one) => findingsOfPass(plan, drive, one, usual))
 }
 
+const brakedLater = ({ pass, planned, onM }: MeasuredPass) =>
+  pass.brakeStartM === null || planned.brakeStartM === null ? null : pass.brakeStartM - onM - planned.brakeStartM
 const turnLater = ({ pass, planned, onM }: MeasuredPass) => pass.turnInM - onM - planned.turnInM
 
 interface Usual {
   /** the driver's usual distance from the inside, against the plan */
   readonly insideM: number
+  /** how much later than the plan the driver usually brakes, m; never above 0 */
+  readonly brakeM: number
   /** where the driver usually turns in, against the plan, by corner */
   readonly turnM: ReadonlyMap<string, number>
+  /** how many more turns of the wheel than planned the driver usually makes, by corner: a corner that is driven so by habit, or by need */
+  readonly steps: ReadonlyMap<string, number>
   /** faults that this logger can't show */
   readonly silent: ReadonlySet<FindableFault>
 }
@@ -96,7 +118,7 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   const lifted = later(pass.liftM, planned.liftM)
   if (braked !== null) {
     note('be', -braked, pass.brakeStartM!)
-    note('bl', braked, pass.brakeStartM!)
+    note('bl', braked - usual.brakeM, pass.brakeStartM!)
     const isHard = planned.brakePeak >= SHAPED_FROM
     if (isHard && pass.brakeRiseS !== null) note('bs', pass.brakeRiseS - (planned.brakeRiseS ?? 0), pass.brakeStartM!)
     const fall = planned.brakeFallS ?? 0
@@ -105,6 +127,7 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
     // a second touch after coasting is no held brake
     if (pass.coastS < limits.co.from) note('bo', later(pass.brakeEndM, planned.brakeEndM)!, pass.brakeEndM!)
   }
+  if (braked !== null) note('dg', Math.abs(movedAcross(drive, places) - plannedAcross(plan, places)), pass.brakeStartM!)
   if (lifted !== null && (planned.brakeStartM === null || (braked !== null && braked > -limits.be.from))) note('ly', -lifted, pass.liftM!)
   if (pass.brakeStartM !== null && pass.applications > planned.applications) note('bd', pass.applications, pass.brakeStartM)
   note('bh', (planned.minSpeedMps - pass.minSpeedMps) * KMH, pass.minSpeedM)
@@ -116,11 +139,13 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
     if (isTold) note('tl', turned, pass.turnInM)
   }
   // a tightening corner needs more than one turn of the wheel
-  if (pass.steps !== null && pass.steps > (planned.steps ?? 1)) note('tn', pass.steps - (planned.steps ?? 1) + 1, pass.turnInM)
+  if (pass.steps !== null && pass.steps > (planned.steps ?? 1))
+    note('tn', pass.steps - (planned.steps ?? 1) + 1 - (usual.steps.get(places.corner.number) ?? 0), pass.turnInM)
   note('co', pass.coastS > planned.coastS + limits.co.from / 2 ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
   note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
   note('am', planned.insideM - pass.insideM + usual.insideM, pass.insideAtM)
-  if (pass.throttleOnM !== null) note('pe', pass.lifts, pass.throttleOnM)
+  // where nothing is slowed for, a throttle that comes and goes only trims the speed
+  if (pass.throttleOnM !== null && places.corner.points.brakeStart !== null) note('pe', pass.lifts - planned.lifts, pass.throttleOnM)
   const full = later(pass.fullThrottleM, planned.fullThrottleM)
   if (full !== null) note('pl', full, pass.fullThrottleM!)
   note('xn', planned.outsideM - pass.outsideM, places.exitM)
@@ -128,32 +153,16 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   if (pass.gear !== null && pass.gear !== planned.gear) note('gw', wrongGears(plan, pass), pass.minSpeedM)
   const wide = beyondEdge(plan, drive, places)
   note('of', wide.byM, wide.atM)
+  note('xw', pass.outsideM - planned.outsideM, places.exitM)
+  const slide = countersteered(drive, places)
+  note('sl', slide.forS, slide.atM)
+  const wantedS = plannedRise(plan, places)
+  if (wantedS !== null && isStabbed(drive, pass)) note('pa', wantedS - STABBED_S, pass.fullThrottleM!)
+  const shift = earliestUpshift(plan, drive, places)
+  if (shift) note('ge', shift.byRpm, shift.atM)
   if (drive.rpm) note('gl', atLimiter(plan, drive, places), places.exitM)
   return withCauses(found)
 }
-
-/** How many gears off the driver is when the throttle is open again. Close to a shift point, either gear is right. */
-function wrongGears({ vehicle }: PlanSolution, { gear, gearMps }: Pass): number {
-  const { gearAt } = drivetrainOf(vehicle)
-  const apart = [0.94, 1, 1.06].map((share) => gear! - gearAt(gearMps * share))
-  return apart.every((n) => n > 0) || apart.every((n) => n < 0) ? Math.min(...apart.map(Math.abs)) : 0
-}
-
-/** How far the car was over an edge of the road, and where. */
-function beyondEdge({ track }: PlanSolution, drive: Drive, { fromM, toM }: Places): { byM: number; atM: number } {
-  let [byM, atM] = [0, fromM]
-  for (let i = indexAt(drive.alongM, fromM); i <= indexAt(drive.alongM, toM); i++) {
-    const k = sampleAtStation(track, drive.alongM[i]!)
-    const over = Math.max(drive.offsetM[i]! - track.halfLeftM[k]!, -drive.offsetM[i]! - track.halfRightM[k]!)
-    if (over > byM) [byM, atM] = [over, drive.alongM[i]!]
-  }
-  return { byM, atM }
-}
-
-const AT_LIMITER = 0.995
-
-const atLimiter = ({ vehicle }: PlanSolution, { timeS, alongM, rpm }: Drive, { fromM, toM }: Places): number =>
-  longest(timeS, indexAt(alongM, fromM), indexAt(alongM, toM), (i) => rpm![i]! >= AT_LIMITER * vehicle.redlineRpm)
 
 /** A cause is claimed only where its own finding is there on the same pass; the catalogue says what may cause what. */
 function withCauses(found: readonly Finding[]): Finding[] {

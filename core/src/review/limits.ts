@@ -17,6 +17,7 @@ export const limits = {
   bs: { unit: 's', from: 0.55, because: 'a firm push takes 0.2 to 0.4 s' },
   bh: { unit: 'km/h', from: 6, because: 'drivers hold back 2 to 3 km/h' },
   bd: { unit: 'pushes', from: 2, because: 'the plan asks for one push' },
+  dg: { unit: 'm', from: 3, because: 'positions drift by half a metre, and drivers move across by up to two metres as they brake' },
   bo: { unit: 'm', from: 20, because: 'schools differ by up to 13 m in where the brake comes off' },
   br: { unit: 's', from: 0.5, because: 'a planned release takes about a second; a fifth of that is a snap' },
   te: { unit: 'm', from: 7.5, because: 'turn-in is measured to 2 m, and drivers repeat it to 3 m' },
@@ -27,8 +28,16 @@ export const limits = {
   co: { unit: 's', from: 0.6, because: 'a foot changes pedals in 0.3 s' },
   pe: { unit: 'lifts', from: 1, because: 'once on, the throttle should stay on' },
   pl: { unit: 'm', from: 15, because: 'drivers repeat full throttle to 3 m; a careful foot takes 10 m more' },
+  pa: { unit: 's', from: 0.6, because: 'a foot that rolls the throttle on takes at least half of the planned time' },
   xn: { unit: 'm', from: 1.5, because: 'positions drift by half a metre, and leaving a metre is a choice' },
   of: { unit: 'm', from: 1, because: 'positions drift by half a metre, so a metre over the edge is certain' },
+  xw: { unit: 'm', from: 1.2, because: 'positions drift by half a metre, and drivers repeat an exit to half a metre' },
+  sl: { unit: 's', from: 0.3, because: 'hands cross the middle for a tenth of a second between two bends' },
+  ge: {
+    unit: 'rpm',
+    from: 1800,
+    because: 'drivers shift up within 500 rpm of the plan, and a short shift of 1500 before a corner can be right',
+  },
   gw: { unit: 'gears', from: 1, because: 'a gear is either right or wrong' },
   gl: { unit: 's', from: 0.4, because: 'a shift at the limiter takes up to 0.3 s' },
 } as const satisfies Readonly<Record<string, Limit>>
@@ -40,10 +49,10 @@ const SURE_FROM_HZ = 8
 /** Below this only what lasts shows: speeds, and how far off the line a car is. */
 const LEAST_HZ = 3
 const alongTrack: readonly string[] = ['ly', 'be', 'bl', 'bo', 'te', 'tl', 'ae', 'pl']
-const acrossTrack: readonly string[] = ['am', 'xn', 'of']
-const atAnyRate: readonly string[] = ['be', 'bh', 'am', 'xn', 'of', 'gw']
+const acrossTrack: readonly string[] = ['am', 'xn', 'xw', 'of']
+const atAnyRate: readonly string[] = ['be', 'bh', 'am', 'xn', 'xw', 'of', 'gw']
 /** More where braking or bending had to be worked out from positions, m. */
-const DERIVED_M: Readonly<Record<string, number>> = { be: 6, bl: 12, te: 6, tl: 6, ae: 2, am: 0.4, xn: 0.4 }
+const DERIVED_M: Readonly<Record<string, number>> = { be: 6, bl: 12, te: 6, tl: 6, ae: 2, am: 0.4, xn: 0.4, xw: 0.4 }
 const COARSE_ACROSS_M = 1.6
 
 interface Instruments {
@@ -75,4 +84,5 @@ export function lackingFor(code: FindableFault, has: Readonly<Record<string, boo
 const needs: Readonly<Partial<Record<FindableFault, readonly string[]>>> = {
   ...{ ly: ['throttle'], bs: ['brake'], bd: ['brake'], bo: ['brake'], br: ['brake'], tn: ['steer'], co: ['throttle', 'brake'] },
   ...{ pe: ['throttle'], pl: ['throttle'], gw: ['gear'], gl: ['rpm'] },
+  ...{ sl: ['steer'], ge: ['rpm', 'gear', 'throttle'], pa: ['throttle'] },
 }

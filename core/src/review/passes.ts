@@ -88,7 +88,8 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
   let min = minFrom
   for (let i = minFrom; i <= minTo; i++) if (speedMps[i]! < speedMps[min]!) min = i
   const brake = brakingOf(drive, from, Math.max(min, at(apexM)))
-  const after = brake ? brake.end : Math.min(turnIn, min)
+  // where nobody brakes, the throttle is judged from where it was least on the way to the apex
+  const after = brake ? brake.end : throttle ? leastOf(throttle, at(turnInM - 10), at(apexM)) : Math.min(turnIn, min)
   const power = throttle ? powerOf(drive, after, end) : null
   let inside = at(Math.max(turnInM, apexM - 30))
   for (let i = inside; i <= at(Math.min(exitM, apexM + 30)); i++) if (sign * offsetM[i]! > sign * offsetM[inside]!) inside = i
@@ -113,6 +114,13 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
     gearMps: speedMps[pulling]!,
     turnInM: turnedAt(drive, turnIn, at(apexM), at(Math.max(turnInM - CURVED_BEFORE_M, previous?.exitM ?? -Infinity)), sign),
   }
+}
+
+/** The sample with the least value, the first of several. */
+function leastOf(values: Float64Array, from: number, to: number): number {
+  let least = from
+  for (let i = from; i <= to; i++) if (values[i]! < values[least]!) least = i
+  return least
 }
 
 /** The gear that is in for most of a second around a sample. */

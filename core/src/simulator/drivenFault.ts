@@ -1,10 +1,10 @@
 import { turnSign } from '../geometry/corners'
-import { signedApart, stationsApart, valueAt, wrapStation } from '../geometry/track'
+import { bracket, signedApart, stationsApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 import type { Habit } from './driver'
 
 /** Faults that the simulated driver can have, by their codes. */
-export const drivenFaults = ['be', 'bl', 'bh', 'bd', 'te', 'tl', 'tn', 'am', 'co', 'pe', 'pl', 'xn', 'gw'] as const
+export const drivenFaults = ['be', 'bl', 'bh', 'bd', 'dg', 'te', 'tl', 'tn', 'am', 'co', 'pe', 'pl', 'pa', 'xn', 'gw'] as const
 export type DrivenFaultCode = (typeof drivenFaults)[number]
 
 /** A fault put into one pass, with its size in the unit of the catalogue. */
@@ -26,11 +26,17 @@ export interface CornerPlaces {
   readonly minM: number
   readonly fullM: number
   readonly exitM: number
+  /** from here on the driver thinks of the next corner */
+  readonly endM: number
   readonly peakPerM: number
 }
 
+/** A corner is over so far beyond its exit, or at its exit where the next one's braking or turn-in comes sooner than this, m. */
+const AFTER_EXIT_M = 25
+const BEFORE_NEXT_M = 30
+
 export function placesOf({ track, corners, path }: PlanSolution): CornerPlaces[] {
-  return corners.map((corner) => {
+  const own = corners.map((corner) => {
     const { brakeStart, brakeEnd, turnIn, apex, minSpeed, throttleOn, fullThrottle, exit } = corner.points
     const apexM = apex?.stationM ?? corner.startM
     return {
@@ -39,6 +45,22 @@ export function placesOf({ track, corners, path }: PlanSolution): CornerPlaces[]
       fullM: (fullThrottle ?? throttleOn ?? exit)?.stationM ?? corner.endM,
       peakPerM: valueAt(track, path.curvaturePerM, apexM),
     }
+  })
+  return own.map((places, k) => {
+    const next = own[(k + 1) % own.length]!
+    const [exitM, actsM] = [places.exitM, (next.brakeM ?? next.turnInM) - BEFORE_NEXT_M].map((m) =>
+      stationsApart(track, places.apexM, m),
+    ) as [number, number]
+    const restM = Math.min(exitM + AFTER_EXIT_M, Math.max(exitM, actsM))
+    return { ...places, endM: wrapStation(track, places.apexM + restM) }
+  })
+}
+
+/** Which corner each sample of the track belongs to: the first that is not over yet. */
+export function ownersOf(track: Track, corners: readonly CornerPlaces[]): Int16Array {
+  return Int16Array.from(track.stationM, (s) => {
+    const left = corners.map(({ endM }) => stationsApart(track, s, endM))
+    return left.indexOf(Math.min(...left))
   })
 }
 
@@ -62,13 +84,17 @@ const KMH = 3.6
 const NEAR_M = 160
 
 /** What the driver means to do at a distance along the lap, with the fault and the habits of the corner that is next. */
-export function wantedAt(plan: PlanSolution, habits: readonly Habit[], alongM: number, nowS: number, memory: Map<string, number>): Wanted {
+export function wantedAt(
+  plan: PlanSolution,
+  habits: readonly Habit[],
+  owners: Int16Array,
+  alongM: number,
+  nowS: number,
+  memory: Map<string, number>,
+): Wanted {
   const { track, trace, line, path } = plan
   const s = wrapStation(track, alongM)
-  // the corner that this place belongs to: the first whose exit is still ahead
-  const habit = habits.reduce((best, one) =>
-    stationsApart(track, s, one.places.exitM + 25) < stationsApart(track, s, best.places.exitM + 25) ? one : best,
-  )
+  const habit = habits[owners[Math.min(owners.length - 1, Math.floor(s / track.stepM))]!]!
   const { places, fault } = habit
   const from = (m: number) => signedApart(track, m, s)
   const code = fault?.code ?? null
@@ -85,36 +111,47 @@ export function wantedAt(plan: PlanSolution, habits: readonly Habit[], alongM: n
   const turnLaterM = code === 'te' ? -size : code === 'tl' ? size : 0
   const fade = turnLaterM === 0 ? 0 : bump(from(places.turnInM + signedApart(track, places.turnInM, places.apexM) / 2), 45)
   const lineS = wrapStation(track, s - turnLaterM * fade)
-  const bumps: [number, number, number][] = [[places.sign * -habit.offsetM, places.apexM, 40]]
-  if (code === 'am') bumps.push([-places.sign * size, places.apexM, 18])
-  if (code === 'tl') bumps.push([-places.sign * 0.12 * size, places.apexM, 16])
-  if (code === 'xn') bumps.push([places.sign * size, places.exitM, 26])
-  let [offsetM, slope, bendPerM] = [
-    valueAt(track, line.offsetM, lineS),
-    valueAt(track, line.slope, lineS),
-    valueAt(track, path.curvaturePerM, lineS) + valueAt(track, track.curvaturePerM, s) - valueAt(track, track.curvaturePerM, lineS),
-  ]
-  for (const [height, at, spread] of bumps) {
+  const i = bracket(track, lineS)
+  const lineBend = between(i, track.curvaturePerM)
+  let offsetM = between(i, line.offsetM)
+  let slope = between(i, line.slope)
+  let bendPerM = between(i, path.curvaturePerM) + valueAt(track, track.curvaturePerM, s) - lineBend
+  const addBump = (height: number, at: number, spread: number) => {
     const d = from(at) / spread
     const own = height * Math.exp((-d * d) / 2)
     offsetM += own
     slope -= (own * d) / spread
     bendPerM += (own * (d * d - 1)) / spread ** 2
   }
+  addBump(places.sign * -habit.offsetM, places.apexM, 40)
+  if (code === 'am') addBump(-places.sign * size, places.apexM, 18)
+  if (code === 'tl') addBump(-places.sign * 0.12 * size, places.apexM, 16)
+  // across the road while braking: begun from further in
+  if (code === 'dg' && places.brakeM !== null) addBump(places.sign * size, places.brakeM, 28)
+  if (code === 'xn') addBump(places.sign * size, places.exitM, 26)
   const brakedM = places.brakeM === null || places.brakeEndM === null ? 0 : stationsApart(track, places.brakeM, places.brakeEndM)
   const inBraking = places.brakeM === null || brakedM === 0 ? -1 : from(places.brakeM) / brakedM
-  const coastKey = `coast ${places.number}`
-  const isCoasting = code === 'co' && places.brakeEndM !== null && from(places.brakeEndM) > -4 && timer(memory, coastKey, nowS) < size
+  const isCoasting = code === 'co' && places.brakeEndM !== null && from(places.brakeEndM) > -4 && timer(memory, places.number, nowS) < size
   const lifts = code === 'pe' ? from(places.minM) : NaN
   const turning = from(places.turnInM) / Math.max(1, signedApart(track, places.turnInM, places.apexM))
   return {
-    ...{ offsetM, slope, bendPerM, speedMps },
+    offsetM,
+    slope,
+    bendPerM,
+    speedMps,
     planLongMps2: valueAt(track, trace.axMps2, speedS),
-    longMps2: lifts > -16 && lifts < -4 ? 2.2 : lifts >= -4 && lifts < 8 ? -1.2 : null,
+    longMps2:
+      code === 'pa' && from(places.minM) > 0 && from(places.minM) < 14
+        ? 9
+        : lifts > -16 && lifts < -4
+          ? 2.2
+          : lifts >= -4 && lifts < 8
+            ? -1.2
+            : null,
     noPedals: isCoasting || (lifts >= -4 && lifts < 8),
     throttleCap: code === 'pl' && from(places.minM) > -5 && from(places.fullM) < size ? 0.62 : 1,
     brakeCap: code === 'bd' && inBraking > 0.42 && inBraking < 0.62 ? 0 : null,
-    gearsUp: code === 'gw' && Math.abs(from(places.minM)) < 70 ? size : 0,
+    gearsUp: code === 'gw' && from(places.minM) > -70 && from(places.fullM) < 15 ? size : 0,
     steps:
       code === 'tn' && turning > -0.15 && turning < 1
         ? { count: size, share: Math.max(0, (turning + 0.15) / 1.15), peakPerM: places.peakPerM }
@@ -122,10 +159,13 @@ export function wantedAt(plan: PlanSolution, habits: readonly Habit[], alongM: n
   }
 }
 
+const between = ({ i, j, t }: { i: number; j: number; t: number }, values: Float64Array) => values[i]! + (values[j]! - values[i]!) * t
+
 const bump = (d: number, spread: number) => Math.exp((-(d / spread) * (d / spread)) / 2)
 
-/** Seconds since something was first asked for. */
-function timer(memory: Map<string, number>, key: string, nowS: number): number {
+/** Seconds since a driver began to coast at a corner. */
+function timer(memory: Map<string, number>, corner: string, nowS: number): number {
+  const key = `coast ${corner}`
   const began = memory.get(key) ?? nowS
   memory.set(key, began)
   return nowS - began

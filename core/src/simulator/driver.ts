@@ -2,7 +2,7 @@ import { placeAt, valueAt, wrapStation, type Track } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 import { normalFrom, randomFrom } from '../random/random'
 import { drivetrainOf } from '../vehicle/drivetrain'
-import { placesOf, wantedAt, type DrivenFault, type CornerPlaces, type Wanted } from './drivenFault'
+import { ownersOf, placesOf, wantedAt, type DrivenFault, type CornerPlaces, type Wanted } from './drivenFault'
 
 /** What a simulated driver is asked to drive. */
 export interface DriverInput {
@@ -50,11 +50,15 @@ const LEAST_PREVIEW_M = 7
 const SPEED_GAIN = 1.1
 /** A foot acts this long ahead, s. */
 const FOOT_AHEAD_S = 0.14
-/** Resistances at rest, m/s², and what grows with the speed squared, 1/m. */
-const REST_MPS2 = 0.2
+/** Tyres that turn drag by this share of what they turn with. The plan leaves it out; a driver feeds it with the throttle. */
+const SCRUB_SHARE = 0.05
+/** What of the resistances grows with the speed squared, 1/m. */
 const DRAG_PER_M = 0.0006
 /** A wheel is turned this much for each radian of the front wheels. */
 const STEERING_RATIO = 15
+/** From this much brake on, a driver shifts down for the speed that comes: this share of the one now. */
+const BRAKES_ON = 0.15
+const BRAKED_TO = 0.85
 /** Tyres give up to this share more than the plan asks of them. */
 const TYRE_RESERVE = 1.12
 
@@ -72,7 +76,9 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
   }
   const limitMps2 = TYRE_RESERVE * trace.ayMps2.reduce((most, a) => Math.max(most, Math.abs(a)), 1)
   const brakeMps2 = Math.min(FULL_BRAKE_MPS2, 1.15 * trace.brakeMps2.reduce((most, a) => Math.max(most, a), 1))
+  const resistanceMps2 = resistances(plan)
   const corners = placesOf(plan)
+  const owners = ownersOf(track, corners)
   const habitsOn = (lap: number) => corners.map((places) => habitOf(places, lap, faults, random, unsteady))
   let habits = habitsOn(0)
   let lap = 0
@@ -85,15 +91,20 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
   for (; (lap <= laps || s < TAIL_M) && steps < MOST_STEPS; steps++) {
     const now = steps * STEP_S
     const aheadM = Math.max(LEAST_PREVIEW_M, PREVIEW_S * v)
-    const here = wantedAt(plan, habits, s, now, memory)
-    const ahead = wantedAt(plan, habits, s + aheadM, now, memory)
+    const here = wantedAt(plan, habits, owners, s, now, memory)
+    const ahead = wantedAt(plan, habits, owners, s + aheadM, now, memory)
     kappa += ((steerTo({ n, psi, aheadM, here, ahead, memory }) - kappa) * STEP_S) / (HANDS_S + STEP_S)
     const grip = Math.min(1, limitMps2 / Math.max(1e-6, v * v * Math.abs(kappa)))
     const bend = kappa * grip
-    const centre = valueAt(track, track.curvaturePerM, wrapStation(track, s))
-    const dragMps2 = REST_MPS2 + DRAG_PER_M * v * v
-    const soon = wantedAt(plan, habits, s + FOOT_AHEAD_S * v, now, memory)
-    const wantedMps2 = here.longMps2 ?? SPEED_GAIN * (soon.speedMps - v - soon.planLongMps2 * FOOT_AHEAD_S) + soon.planLongMps2
+    const station = wrapStation(track, s)
+    const centre = valueAt(track, track.curvaturePerM, station)
+    const dragMps2 =
+      valueAt(track, resistanceMps2, station) +
+      DRAG_PER_M * (v * v - valueAt(track, trace.speedMps, station) ** 2) +
+      SCRUB_SHARE * v * v * Math.abs(bend)
+    const soon = wantedAt(plan, habits, owners, s + FOOT_AHEAD_S * v, now, memory)
+    const missingMps = soon.speedMps - v - soon.planLongMps2 * FOOT_AHEAD_S
+    const wantedMps2 = here.longMps2 ?? SPEED_GAIN * missingMps + soon.planLongMps2
     const most = driveMps2(v) + 1e-6
     const braking = here.noPedals ? 0 : Math.max(0, -wantedMps2 - dragMps2) / brakeMps2
     const pushing = here.noPedals || braking > 0.01 ? 0 : Math.min(here.throttleCap, Math.max(0, (wantedMps2 + dragMps2) / most))
@@ -101,11 +112,14 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
     throttle = pedal(throttle, brake > 0.05 ? 0 : pushing)
     const slipping = brake * brakeMps2 > limitMps2 ? limitMps2 / (brake * brakeMps2) : 1
     const long = throttle * most * (v < topSpeedMps ? 1 : 0) - dragMps2 - brake * brakeMps2 * slipping
-    // down only once it is well below, so that nobody shifts to and fro
-    const best = gearAt(v) > gear ? gearAt(v) : Math.min(gear, gearAt(v * 1.05))
+    // down while braking, for the speed that comes; else only once it is well below, so that nobody shifts to and fro
+    const down = brake > BRAKES_ON ? gearAt(v * BRAKED_TO) : gearAt(v * 1.05)
+    const best = gearAt(v) > gear && brake <= BRAKES_ON ? gearAt(v) : Math.min(gear, down)
     const wantedGear = Math.max(1, Math.min(vehicle.gears.length, best + here.gearsUp))
-    if (wantedGear !== gear && now - shiftedS > 0.4) {
-      gear += Math.sign(wantedGear - gear)
+    const next = gear + Math.sign(wantedGear - gear)
+    const isAllowed = next > gear || rpmAt(v, next) < vehicle.redlineRpm
+    if (next !== gear && isAllowed && now - shiftedS > 0.4) {
+      gear = next
       shiftedS = now
     }
     record(out, track, { now, s, n, psi, v, throttle, brake, gear, bend, long, lap, vehicle, rpm: rpmAt(v, gear), kappa })
@@ -126,6 +140,12 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
     }
   }
   return out
+}
+
+/** What slows the plan's car at each sample beside its brakes: drag, rolling and slope, m/s². */
+function resistances({ trace, vehicle }: PlanSolution): Float64Array {
+  const { driveMps2 } = drivetrainOf(vehicle)
+  return trace.axMps2.map((a, i) => trace.throttleShare[i]! * driveMps2(trace.speedMps[i]!) - trace.brakeMps2[i]! - a)
 }
 
 const pedal = (now: number, wanted: number): number => {

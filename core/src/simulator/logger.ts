@@ -40,6 +40,7 @@ export function logged(track: Track, driven: Driven, { rateHz, seed, noise }: Lo
       ...{ steerRad: column(driven.steerRad, 0.004), gear: column(driven.gear, 0), rpm: column(driven.rpm, 15) },
       ...{ longMps2: column(driven.longMps2, 0.06), latMps2: column(driven.latMps2, 0.08), lap: column(driven.lap, 0) },
     },
+    zeroAtMs: null,
     report: { rows: kept.length, dropped: { repeated: 0, backwards: 0, noPosition: 0, cutOff: 0 }, unknown: [] },
   }
 }

@@ -41,6 +41,7 @@ export function recordLaps({ track, vehicle }: PlanSolution, laps: readonly Driv
   return {
     ...{ timeS: Float64Array.from(timeS), latDeg: Float64Array.from(latDeg), lonDeg: Float64Array.from(lonDeg) },
     of: Object.fromEntries(Object.entries(of).map(([name, values]) => [name, Float64Array.from(values)])),
+    zeroAtMs: null,
     report: { rows: timeS.length, dropped: { repeated: 0, backwards: 0, noPosition: 0, cutOff: 0 }, unknown: [] },
   }
 }

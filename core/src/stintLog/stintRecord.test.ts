@@ -52,6 +52,15 @@ describe('a stint’s log', () => {
     expect(stintRecord(logOf(...fiveLaps, [620, { kind: 'in' }])).laps).toHaveLength(5)
   })
 
+  it('has no laps of a logger that went on when the car was in, until that is undone', () => {
+    const measured = { kind: 'line', source: 'logger' } as const
+    const log = logOf([0, measured], [100, measured], [200, { kind: 'in' }], [900, measured], [1000, measured])
+    expect(timedLaps(stintRecord(log)).map((l) => l.timeS)).toEqual([100])
+    expect(stintRecord(log).endedAtMs).toBe(Date.UTC(2026, 9, 17, 9, 3, 20))
+    const undone = { ...log[2]!, id: idOf(99), kind: 'undo' as const, about: idOf(2) }
+    expect(stintRecord([...log, undone])).toMatchObject({ endedAtMs: null, laps: [{ timeS: 100 }, { timeS: 800 }, { timeS: 100 }, {}] })
+  })
+
   it('does not depend on the order in which entries arrive', () => {
     const log = logOf(...fiveLaps, [30, fault(1, '3', 'be')], [130, fault(2, '3', 'be', 2)])
     expect(stintRecord([...log].reverse())).toEqual(stintRecord(log))

@@ -41,6 +41,8 @@ export interface StintRecord {
   readonly phase: 'ready' | 'running' | 'ended'
   /** when the car was sent out, ms; null where that was not logged */
   readonly releasedAtMs: number | null
+  /** when the car was in, ms; null while it is out */
+  readonly endedAtMs: number | null
   readonly laps: readonly RecordedLap[]
   readonly faults: readonly LoggedFault[]
   readonly praises: readonly LoggedPraise[]
@@ -77,12 +79,14 @@ const counter = (line: Logged<'line'>) => (line.source === 'logger' ? 'logger' :
 
 /**
  * Crossings of the line in their order, one each however many counted it: a logger's is kept before a tapped one, an early before a
- * late.
+ * late. A logger goes on when the car is in, with whoever drives next: those crossings are not this stint's.
  */
 export function crossings(ordered: readonly LogEntry[]): Logged<'line'>[] {
   const kept: Logged<'line'>[] = []
+  let isIn = false
   for (const line of ordered) {
-    if (line.kind !== 'line') continue
+    if (line.kind === 'in') isIn = true
+    if (line.kind !== 'line' || (isIn && line.source === 'logger')) continue
     const last = kept[kept.length - 1]
     const same = last && counter(last) !== counter(line) && timeOf(line) - timeOf(last) < SAME_CROSSING_MS
     if (!same) kept.push(line)
@@ -97,7 +101,8 @@ export function stintRecord(entries: readonly LogEntry[]): StintRecord {
   const of = <K extends LogEntry['kind']>(kind: K) => ordered.filter((e): e is Extract<LogEntry, { kind: K }> => e.kind === kind)
   const lines = crossings(ordered).map(timeOf)
   const released = of('release')[0]
-  const ended = of('in').length > 0
+  const endedAtMs = of('in').map(timeOf)[0] ?? null
+  const ended = endedAtMs !== null
   const laps = lines.flatMap((startedAtMs, i): RecordedLap[] => {
     const next = lines[i + 1]
     if (next === undefined && ended) return [] // the cool-down lap is not a timed one
@@ -116,6 +121,7 @@ export function stintRecord(entries: readonly LogEntry[]): StintRecord {
   return {
     phase: ended ? 'ended' : lines.length > 0 || released ? 'running' : 'ready',
     releasedAtMs: released ? timeOf(released) : null,
+    endedAtMs,
     laps,
     faults,
     praises: of('praise').map((e) => ({ id: e.id, lap: e.lap, corner: e.corner, code: e.code })),

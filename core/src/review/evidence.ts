@@ -1,0 +1,96 @@
+import type { Units } from '@ochote/contracts'
+import { adviceFor, faultOf } from '../faults/catalogue'
+import { fineLength, unitSets, wholeLength } from '../geometry/units'
+import { wrapStation, type Track } from '../geometry/track'
+import type { AnalysedPass } from './analysis'
+import type { Finding } from './findings'
+import type { FindableFault } from './limits'
+import type { Pass } from './passes'
+
+const KMH = 3.6
+/** Sizes below this many metres are given to a tenth. */
+const FINE_BELOW_M = 5
+const counted: Readonly<Partial<Record<FindableFault, string>>> = { bd: 'push', tn: 'step', pe: 'lift', gw: 'gear' }
+
+/** The size of a finding in the school's units: "14 m", "6 km/h", "0.6 s", "3 steps". */
+export function sizeWords({ fault, size, unit }: Pick<Finding, 'fault' | 'size' | 'unit'>, units: Units): string {
+  if (unit === 'm') return size < FINE_BELOW_M ? fineLength(size, units) : wholeLength(size, units)
+  if (unit === 'km/h') return `${Math.round(size / KMH / unitSets[units].speedMps)} ${unitSets[units].speed}`
+  if (unit === 'rpm') return `${Math.round(size)} rpm`
+  if (unit === 's') return `${size.toFixed(1)} s`
+  const noun = counted[fault] ?? 'time'
+  const plural = noun === 'push' ? 'pushes' : `${noun}s`
+  return `${size} ${size === 1 ? noun : plural}`
+}
+
+/** What a finding says as advice, with what was measured. */
+export function adviceOn(finding: Finding, mark: string | null, units: Units): string {
+  const words = sizeWords(finding, units)
+  const amounts: Record<string, string> = {}
+  // the catalogue’s patterns carry the unit: {m} m, {kmh} km/h, {s} s
+  if (finding.unit === 'm' && units === 'metric') amounts.m = words.replace(/ m$/, '')
+  if (finding.unit === 'km/h' && units === 'metric') amounts.kmh = words.replace(/ km\/h$/, '')
+  return adviceFor(faultOf(finding.fault)!, mark, amounts)
+}
+
+/** A place of a pass, in the words of the table: where it was, and against the plan. */
+type PlaceName = 'brakeStartM' | 'brakeEndM' | 'liftM' | 'turnInM' | 'insideAtM' | 'throttleOnM' | 'fullThrottleM'
+const placeWords: Readonly<Record<PlaceName, string>> = {
+  ...{ brakeStartM: 'Braking began', brakeEndM: 'The brake was off', liftM: 'The throttle was let go', turnInM: 'The turn began' },
+  ...{ insideAtM: 'The car was nearest the inside', throttleOnM: 'The throttle came on', fullThrottleM: 'The throttle was fully open' },
+}
+const restsOn: Readonly<Partial<Record<FindableFault, readonly PlaceName[]>>> = {
+  ...{ ly: ['liftM'], be: ['brakeStartM'], bl: ['brakeStartM'], bo: ['brakeEndM'], te: ['turnInM'], tl: ['turnInM'], ae: ['insideAtM'] },
+  ...{ pl: ['throttleOnM', 'fullThrottleM'], am: ['insideAtM'], pe: ['throttleOnM'] },
+}
+
+/** What a finding rests on, each as a sentence: the numbers of the pass beside those of the plan. */
+export function evidenceFor(track: Track, { pass, planned, onM }: AnalysedPass, finding: Finding, units: Units): string[] {
+  const lines = (restsOn[finding.fault] ?? []).flatMap((name) => {
+    const [own, wanted] = [pass[name], planned[name]]
+    if (own === null || wanted === null) return []
+    const at = wholeLength(wrapStation(track, own), units)
+    return [`${placeWords[name]} at ${at}, ${againstPlan(own - onM - wanted, units)}.`]
+  })
+  return [...lines, ...figures(finding, pass, planned, units)]
+}
+
+function againstPlan(laterM: number, units: Units): string {
+  const by = Math.abs(laterM)
+  if (by < 0.5) return 'where the plan has it'
+  return `${by < FINE_BELOW_M ? fineLength(by, units) : wholeLength(by, units)} ${laterM > 0 ? 'after' : 'before'} the planned place`
+}
+
+type Figures = (pass: Pass, planned: Pass, finding: Finding, words: Record<'kmh' | 'fine', (value: number) => string>) => string
+const s = (value: number | null) => (value === null ? 'not measured' : `${value.toFixed(2)} s`)
+
+/** Faults that rest on more than a place. */
+const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
+  bh: (pass, planned, _, { kmh }) => `Slowest speed ${kmh(pass.minSpeedMps)}; the plan has ${kmh(planned.minSpeedMps)}.`,
+  dg: (_pass, _planned, { size }, { fine }) => `While braking, the car moved across the road by ${fine(size)} more or less than planned.`,
+  pa: () => 'The throttle went from hardly any to nearly all within a quarter of a second.',
+  bs: (pass, planned) =>
+    `From the first touch to most of the pressure took ${s(pass.brakeRiseS)}; the plan takes ${s(planned.brakeRiseS)}.`,
+  br: (pass, planned) => `From half the pressure to none took ${s(pass.brakeFallS)}; the plan takes ${s(planned.brakeFallS)}.`,
+  bd: (pass, planned) => `The brake was pushed ${pass.applications} times; the plan has ${planned.applications}.`,
+  co: (pass, planned) => `Neither pedal for ${s(pass.coastS)}; the plan has ${s(planned.coastS)}.`,
+  tn: (pass) => `The wheel was turned further in ${pass.steps} times before the apex.`,
+  pe: (pass, planned) => `The throttle was lifted ${pass.lifts} times before it was fully open; the plan has ${planned.lifts}.`,
+  am: (pass, planned, _, { fine }) => `The car came to ${fine(planned.insideM - pass.insideM)} further from the inside edge than planned.`,
+  xn: (pass, planned, _, { fine }) => `At the exit the car was ${fine(planned.outsideM - pass.outsideM)} further in than planned.`,
+  gw: (pass, planned) => `Gear ${pass.gear} when the throttle was open again; the plan has gear ${planned.gear}.`,
+  of: (_pass, _planned, { size }, { fine }) => `The middle of the car was ${fine(size)} over the edge of the road.`,
+  xw: (pass, planned, _, { fine }) => `At the exit the car was ${fine(pass.outsideM - planned.outsideM)} further out than planned.`,
+  sl: (_pass, _planned, { size }) => `The wheel was turned against the bend for ${s(size)}.`,
+  ge: (_pass, _planned, { size }) => `The gear was changed ${Math.round(size)} rpm before the plan’s shift point, at full throttle.`,
+  gl: (_pass, _planned, { size }) => `The engine was at its limit for ${s(size)}.`,
+}
+
+function figures(finding: Finding, pass: Pass, planned: Pass, units: Units): string[] {
+  const kmh = (mps: number) => `${Math.round(mps / unitSets[units].speedMps)} ${unitSets[units].speed}`
+  const line = figuresOf[finding.fault]?.(pass, planned, finding, {
+    kmh,
+    fine: (m) => fineLength(m, units),
+  })
+  return line === undefined ? [] : [line]
+}
