@@ -21,6 +21,7 @@ import { archiveRoutes } from './http/archiveRoutes'
 import { unknownPath, problemHandler } from './http/problemHandler'
 import { solutionRoutes } from './solutions/solutionRoutes'
 import { logRoutes } from './log/logRoutes'
+import { LiveRecord } from './loggers/liveRecord'
 import { LoggerHub } from './loggers/loggerHub'
 import { loggerRoutes } from './loggers/loggerRoutes'
 import { markerSchemeRoutes } from './markerSchemes/markerSchemeRoutes'
@@ -28,6 +29,8 @@ import { personRoutes } from './people/personRoutes'
 import { planRoutes } from './plans/planRoutes'
 import type { ComputePool } from './solutions/computePool'
 import { Solver } from './solutions/solver'
+import { recordingRoutes } from './recordings/recordingRoutes'
+import { StreamStore } from './recordings/streamStore'
 import { repositoriesOf } from './repositories'
 import { schoolRoutes } from './school/schoolRoutes'
 import { stintRoutes } from './stints/stintRoutes'
@@ -60,6 +63,7 @@ const contentPolicy = {
     'style-src': ["'self'", "'unsafe-inline'"],
     'connect-src': ["'self'", 'data:', 'blob:'],
     'img-src': ["'self'", 'data:', 'blob:'],
+    'media-src': ["'self'", 'blob:'],
     'frame-src': ["'self'", 'blob:'],
     'worker-src': ["'self'", 'blob:'],
     'upgrade-insecure-requests': null,
@@ -71,7 +75,15 @@ export function createApp({ db, log, pool, now = () => new Date(), webDir, pin =
   const all = repositoriesOf(db)
   const solver = new Solver(all, pool, now, log)
   const writes = new WriteCheck(db, now)
-  const hub = new LoggerHub(() => now().getTime())
+  const streams = new StreamStore(all, pool, now, log)
+  const record = new LiveRecord(all, pool, solver, now, log)
+  const hub = new LoggerHub(
+    () => now().getTime(),
+    (logger, run, samples) => {
+      streams.take(logger, run, samples)
+      record.take(logger, samples)
+    },
+  )
   const api = Router()
     .use((_req, res, next) => {
       res.setHeader(INTERFACE_HEADER, INTERFACE_VERSION)
@@ -91,6 +103,7 @@ export function createApp({ db, log, pool, now = () => new Date(), webDir, pin =
     })
     .use('/circuits', express.json({ limit: LARGEST_FILE }), circuitRoutes(all.circuits, pool))
     .use(eventRoutes(all))
+    .use('/recordings', express.json({ limit: LARGEST_FILE, type: 'application/json' }), recordingRoutes(all, pool, streams, now))
     .use(express.json({ limit: '1mb' }))
     .use('/vehicle-types', vehicleTypeRoutes(all))
     .use('/cars', carRoutes(all))

@@ -9,6 +9,8 @@ import { meetingRepository } from './meetings/meetingRepository'
 import { personRepository } from './people/personRepository'
 import { planRepository } from './plans/planRepository'
 import { planVersionRepository } from './plans/planVersionRepository'
+import { recordingRepository } from './recordings/recordingRepository'
+import { streamRepository } from './recordings/streamRepository'
 import { schoolRepository } from './school/schoolRepository'
 import { sessionRepository } from './sessions/sessionRepository'
 import { solutionRepository } from './solutions/solutionRepository'
@@ -33,10 +35,12 @@ const byNoun = (db: Knex, unreadable: UnreadableRows) => ({
   people: personRepository(db, unreadable),
   plans: planRepository(db, unreadable),
   planVersions: planVersionRepository(db),
+  recordings: recordingRepository(db, unreadable),
   schools: schoolRepository(db),
   sessions: sessionRepository(db, unreadable),
   solutions: solutionRepository(db),
   stints: stintRepository(db, unreadable),
+  streams: streamRepository(db),
   timetables: timetableRepository(db, unreadable),
   vehicleTypes: vehicleTypeRepository(db, unreadable),
 })

@@ -15,6 +15,7 @@ import * as durability from './migrations/2026_11_29_durability'
 import * as tiedAims from './migrations/2026_11_29_tied_aims'
 import * as peopleDetails from './migrations/2026_11_29_people_details'
 import * as hoursAndGearbox from './migrations/2026_11_30_hours_and_gearbox'
+import * as recordings from './migrations/2026_11_30_recordings'
 import * as timetables from './migrations/2026_11_29_timetables'
 
 interface NamedMigration extends Knex.Migration {
@@ -37,6 +38,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_29_timetables', ...timetables },
   { name: '2026_11_29_people_details', ...peopleDetails },
   { name: '2026_11_30_hours_and_gearbox', ...hoursAndGearbox },
+  { name: '2026_11_30_recordings', ...recordings },
 ]
 
 export const migrationNames: readonly string[] = migrations.map((migration) => migration.name)

@@ -5,8 +5,8 @@ interface Statement {
 }
 
 const CHANGES = /^\s*(insert|update|delete|alter|drop|create)\b/i
-/** The log, and the write that only tries whether there is space. */
-const LOG = /^\s*(insert into|update) [`"](log_entries|device_clocks|database_identity)[`"]/i
+/** The log, recordings, and the write that only tries whether there is space. */
+const LOG = /^\s*(insert into|update) [`"](log_entries|device_clocks|database_identity|recording\w*|reviews|review_sounds)[`"]/i
 
 /**
  * Counts the statements that change anything but the log, in transactions too. While the count stands still, an answer from

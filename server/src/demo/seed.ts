@@ -15,7 +15,6 @@ import {
   usualGround,
   usualTerms,
   type Aim,
-  type CircuitDocument,
   type StoredSolution,
   type Plan,
   type Setup,
@@ -25,18 +24,18 @@ import {
   type VehicleType,
 } from '@ochote/contracts'
 import type { ByNoun } from '../repositories'
-import { coopersYard, peatLane, skerrowBasin } from './circuits'
 import { solutionHash } from '../solutions/solutionHash'
 import { storePlanVersion } from '../plans/storePlanVersion'
+import { circuits } from './demoCircuits'
 import { demoId } from './demoId'
+import { addDemoRecording } from './demoRecording'
 import { circuitId, demoDays } from './demoRows'
 import demoSolutions from './solutions.json' with { type: 'json' }
 import { cars, instructors, markerSchemes, students, vehicleTypes } from './school'
-import { simulatedDebrief, simulatedLog, type Tendency } from './simulatedStint'
+import { simulatedDebrief, simulatedStint, type Tendency } from './simulatedStint'
 
-export { vehicleTypes }
+export { circuits, vehicleTypes }
 
-export const circuits: Record<string, CircuitDocument> = { skerrow: skerrowBasin(), yard: coopersYard(), peat: peatLane() }
 const { first, second } = demoDays
 const DAYS_BETWEEN = 14
 
@@ -256,17 +255,13 @@ async function driveStint(
     throttleLaterM: usual.throttleLaterM * options.improved,
     exitUnusedM: usual.exitUnusedM * options.improved,
   }
-  const log = simulatedLog({
-    stint,
-    day: day.date,
-    plan: marked.solution,
-    tendency,
-    seed: 1000 + index + (day.id === first ? 0 : 100),
-  })
+  const seed = 1000 + index + (day.id === first ? 0 : 100)
+  const { log, recording } = simulatedStint({ stint, day: day.date, plan: marked.solution, tendency, seed })
   await all.stints.add(stint)
   await all.logs.add(log, timeOn(day, '18:00'))
   const version = await all.planVersions.ofVersion(plan.id, plan.version)
   if (version) await all.stints.setPlanVersion(stint.id, version.id)
+  await addDemoRecording(all, stint, recording)
   const debrief = simulatedDebrief(log, marked.cones, sentences[index]!)
   if (options.debriefed) await all.stints.saveDebrief(stint.id, debrief, 0)
   return debrief.workOn.map(aimFrom)

@@ -7,9 +7,22 @@ import {
   THINGS_TO_WORK_ON,
   workOnFrom,
   type Cone,
+  type DrivenLine,
   type PlanSolution,
+  type Recording,
 } from '@ochote/core'
-import { driveLap, normalFrom, observe, randomFrom, type CornerErrors, type Observed } from '@ochote/core/simulator'
+import {
+  drive,
+  drivenFaults,
+  driveLap,
+  logged,
+  normalFrom,
+  observe,
+  randomFrom,
+  type CornerErrors,
+  type DrivenFault,
+  type Observed,
+} from '@ochote/core/simulator'
 import type { DebriefDraft, LogEntry, Stint } from '@ochote/contracts'
 import { demoId } from './demoId'
 
@@ -140,14 +153,16 @@ class Seat {
   }
 }
 
-/** The log of a stint driven by the simulated driver. */
-export function simulatedLog(drive: Drive): LogEntry[] {
-  const { plan, stint, day, tendency } = drive
-  const random = randomFrom(drive.seed)
+/** A stint driven by the simulated driver: its log, and what a logger in the car recorded. */
+export function simulatedStint(input: Drive): { log: LogEntry[]; recording: Recording } {
+  const { plan, stint, day, tendency } = input
+  const random = randomFrom(input.seed)
   const normal = () => normalFrom(random)
-  const seat = new Seat(drive, random)
-  let errors = firstErrors(drive, normal)
-  let atMs = Date.parse(`${day}T${stint.startsAt}:00`) + 90_000
+  const seat = new Seat(input, random)
+  let errors = firstErrors(input, normal)
+  const beganMs = Date.parse(`${day}T${stint.startsAt}:00`) + 90_000
+  const meant: { seen: Observed[]; driven: DrivenLine; startMs: number }[] = []
+  let atMs = beganMs
   seat.line(atMs)
   for (let lap = 1; lap <= stint.plannedLaps; lap++) {
     const driven = driveLap({
@@ -161,15 +176,64 @@ export function simulatedLog(drive: Drive): LogEntry[] {
       const sample = Math.min(plan.track.count - 1, Math.round(station / plan.track.stepM))
       return startMs + driven.trace.timeS[sample]! * 1000
     }
-    for (const { corner, code } of seat.lap(lap, observe(plan, driven), passedAtMs)) {
+    const seen = observe(plan, driven)
+    for (const { corner, code } of seat.lap(lap, seen, passedAtMs)) {
       const at = plan.corners.findIndex((c) => c.number === corner)
       errors = errors.map((e, i) => (i === at ? corrected(e, code, tendency.keeps + 0.25 * random()) : e))
     }
+    meant.push({ seen, driven, startMs })
     atMs += Math.round(driven.trace.lapTimeS * 1000)
     seat.line(atMs)
   }
   seat.in(atMs + Math.round(plan.trace.lapTimeS * 1300))
-  return seat.entries
+  const laps = meant.map(({ driven, startMs }) => ({ startMs, lapMs: driven.trace.lapTimeS * 1000 }))
+  const { recording, lapTimesS } = recorded(
+    input,
+    meant.map(({ seen }) => seen),
+    beganMs,
+  )
+  return { log: retimed(seat.entries, laps, lapTimesS), recording }
+}
+
+const LOGGER_HZ = 10
+
+/** The same stint driven with hands and feet, with the faults that were seen, as a logger records it. */
+function recorded(
+  { plan, seed }: Drive,
+  seen: readonly (readonly Observed[])[],
+  beganMs: number,
+): { recording: Recording; lapTimesS: number[] } {
+  const faults = seen.flatMap((own, k) => {
+    const worst = new Map<string, Observed>()
+    for (const one of own) if ((worst.get(one.corner)?.severity ?? 0) < one.severity && one.severity > 1) worst.set(one.corner, one)
+    return [...worst.values()].flatMap(({ corner, code, size }): DrivenFault[] => {
+      const known = drivenFaults.find((name) => name === code)
+      return known ? [{ lap: k + 1, corner, code: known, size }] : []
+    })
+  })
+  const driven = drive({ plan, laps: seen.length, faults, seed, unsteady: 1 })
+  const outS = driven.timeS[driven.lap.indexOf(1)]!
+  const recording = logged(plan.track, driven, { rateHz: LOGGER_HZ, seed, noise: 1 })
+  return { recording: { ...recording, zeroAtMs: Math.round(beganMs - outS * 1000) }, lapTimesS: driven.lapTimesS }
+}
+
+/** Entries at the same share of each lap as they were tapped, on laps that took other times. */
+function retimed(
+  entries: readonly LogEntry[],
+  laps: readonly { startMs: number; lapMs: number }[],
+  lapTimesS: readonly number[],
+): LogEntry[] {
+  const starts = lapTimesS.reduce<number[]>((all, s) => [...all, all.at(-1)! + Math.round(s * 1000)], [laps[0]!.startMs])
+  return entries.map((entry) => {
+    const atMs = Date.parse(entry.deviceTime)
+    const k = laps.filter(({ startMs }) => atMs >= startMs).length - 1
+    const { startMs, lapMs } = laps[k]!
+    const isOver = k === laps.length - 1 && atMs >= startMs + Math.round(lapMs)
+    const now = isOver
+      ? starts.at(-1)! + (atMs - startMs - Math.round(lapMs))
+      : starts[k]! + (lapTimesS[k]! * (atMs - startMs)) / (lapMs / 1000)
+    return { ...entry, deviceTime: new Date(Math.round(now)).toISOString() }
+  })
 }
 
 /** The debrief that is suggested for a simulated stint, with the instructor's sentence. */

@@ -30,22 +30,23 @@ function parsed(value: unknown): unknown {
 const BOOLEANS: ReadonlySet<string> = new Set(['archived', 'closed', 'first_session', 'other_types_cones'])
 const NUMBERS: ReadonlySet<string> = new Set(['clock_offset_ms', 'offset_ms'])
 
-function toFile({ json, own = [] }: EventTable, row: Stored): EventRow {
+function toFile({ json, own = [], bytes = [] }: EventTable, row: Stored): EventRow {
   const kept = Object.entries(row).filter(([column]) => !own.includes(column))
   const plain = kept.map(([column, value]) => {
     if (json.includes(column)) return [column, parsed(value)]
+    if (bytes.includes(column)) return [column, Buffer.from(value as Uint8Array).toString('base64')]
     if (BOOLEANS.has(column)) return [column, Boolean(value)]
     return [column, NUMBERS.has(column) ? Number(value) : value]
   })
   return Object.fromEntries(plain) as EventRow
 }
 
-const toRow = ({ json }: EventTable, row: EventRow): Stored =>
+const toRow = ({ json, bytes = [] }: EventTable, row: EventRow): Stored =>
   Object.fromEntries(
-    Object.entries(row).map(([column, value]) => [
-      column,
-      json.includes(column) && typeof value !== 'string' ? JSON.stringify(value) : value,
-    ]),
+    Object.entries(row).map(([column, value]) => {
+      if (bytes.includes(column)) return [column, Buffer.from(String(value), 'base64')]
+      return [column, json.includes(column) && typeof value !== 'string' ? JSON.stringify(value) : value]
+    }),
   )
 
 /** The same whatever the order of keys. */

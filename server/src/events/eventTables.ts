@@ -6,6 +6,8 @@ export interface EventTable {
   readonly noun: string
   readonly key: readonly string[]
   readonly json: readonly string[]
+  /** columns that hold bytes: in the file they are base64 */
+  readonly bytes?: readonly string[]
   /** columns that are made anew where the event is read */
   readonly own?: readonly string[]
   readonly rows: (db: Knex, dayId: string) => Knex.QueryBuilder
@@ -23,6 +25,7 @@ const stintsOf = (db: Knex, dayId: string, column: string) => db('stints').where
 const plansOf = (db: Knex, dayId: string, column = 'id') => db('plans').where({ day_id: dayId }).select(column)
 const versionsOf = (db: Knex, dayId: string, column = 'id') =>
   db('plan_versions').whereIn('plan_id', plansOf(db, dayId)).whereNotNull(column).select(column)
+const recordingsOf = (db: Knex, dayId: string) => db('recordings').where({ day_id: dayId }).select('id')
 const sessionsOf = (db: Knex, dayId: string) => db('sessions').where({ day_id: dayId }).select('id')
 
 /** The tables of an event, each after those it names. */
@@ -37,7 +40,13 @@ export async function eventTables(db: Knex, dayId: string): Promise<EventTable[]
       noun: 'circuit',
       key: ['id'],
       json: ['document'],
-      rows: () => db('circuits').whereIn('id', db('days').where({ id: dayId }).select('circuit_id')),
+      rows: () =>
+        db('circuits').where(
+          (either) =>
+            void either
+              .whereIn('id', db('days').where({ id: dayId }).select('circuit_id'))
+              .orWhereIn('id', ofDay('recordings').whereNotNull('circuit_id').select('circuit_id')),
+        ),
     },
     {
       ...{ name: 'vehicle_types', noun: 'vehicle type', key: ['id'], json: ['document'] },
@@ -63,6 +72,7 @@ export async function eventTables(db: Knex, dayId: string): Promise<EventTable[]
               .orWhereIn('id', ofDay('meeting_attendance').select('person_id'))
               .orWhereIn('id', stintsOf(db, dayId, 'student_id'))
               .orWhereIn('id', stintsOf(db, dayId, 'instructor_id'))
+              .orWhereIn('id', ofDay('recordings').whereNotNull('student_id').select('student_id'))
               .orWhereIn('id', timetablePeople),
         ),
     },
@@ -133,6 +143,19 @@ export async function eventTables(db: Knex, dayId: string): Promise<EventTable[]
     { name: 'day_people', noun: 'person of the day', key: ['day_id', 'person_id'], json: [], rows: () => ofDay('day_people') },
     { name: 'meetings', noun: 'meeting', key: ['day_id'], json: ['content'], rows: () => ofDay('meetings') },
     { name: 'meeting_attendance', noun: 'attendance', key: ['day_id', 'person_id'], json: [], rows: () => ofDay('meeting_attendance') },
+    { name: 'recordings', noun: 'recording', key: ['id'], json: ['content'], rows: () => ofDay('recordings') },
+    {
+      ...{ name: 'recording_files', noun: 'file of a recording', key: ['recording_id'], json: [], bytes: ['file', 'columns'] },
+      rows: () => db('recording_files').whereIn('recording_id', recordingsOf(db, dayId)),
+    },
+    {
+      ...{ name: 'reviews', noun: 'review', key: ['recording_id'], json: ['content'] },
+      rows: () => db('reviews').whereIn('recording_id', recordingsOf(db, dayId)),
+    },
+    {
+      ...{ name: 'review_sounds', noun: 'spoken comment', key: ['id'], json: [], bytes: ['sound'] },
+      rows: () => db('review_sounds').whereIn('recording_id', recordingsOf(db, dayId)),
+    },
     { name: 'timetables', noun: 'timetable', key: ['day_id'], json: ['content'], rows: () => ofDay('timetables') },
   ]
 }

@@ -1,13 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { eventSchema, type Day, type DayView, type EventFile, type EventReport, type Person } from '@ochote/contracts'
-import { seed } from '../demo/seed'
+import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
 
 let school: RunningApp
 let event: EventFile
 beforeAll(async () => {
-  school = await startApp()
-  await seed(school.all, '2026-10-17')
+  school = await startApp(await seededFile())
   const days = (await school.ask('GET', '/api/days')).body as Day[]
   const day = days.find((one) => one.date === '2026-10-17')!
   // a timetable is part of the day too

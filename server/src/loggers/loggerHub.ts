@@ -15,6 +15,8 @@ const CLOCK_BATCHES = 20
 /** Takes samples; where it answers with a promise, it is given more only once that is kept. */
 type Take = (samples: readonly LiveSample[]) => unknown
 
+type StoreSamples = (logger: LiveLogger, run: string | null, samples: readonly LiveSample[]) => void
+
 interface Listener {
   readonly take: Take
   nextSeq: number
@@ -39,9 +41,12 @@ export class LoggerHub {
   /** by logger; a listener may come before the first sample, for example after a restart of the server */
   private readonly listeners = new Map<string, Set<Listener>>()
   private readonly clock: () => number
+  private readonly store: StoreSamples
 
-  constructor(clock: () => number) {
+  /** @param store - given every sample once, in order */
+  constructor(clock: () => number, store: StoreSamples = () => undefined) {
     this.clock = clock
+    this.store = store
   }
 
   list(): LiveLogger[] {
@@ -62,7 +67,12 @@ export class LoggerHub {
     const { ring } = channel
     const most = Math.min(KEPT_SAMPLES, Math.floor(KEPT_IN_ALL / this.channels.size))
     const before = ring.nextSeq
-    for (const sample of samples) if (sample.seq === ring.nextSeq) ring.push(sample, most)
+    const fresh: LiveSample[] = []
+    for (const sample of samples) {
+      if (sample.seq !== ring.nextSeq) continue
+      ring.push(sample, most)
+      fresh.push(sample)
+    }
     const isFresh = ring.nextSeq > before
     const heardAtMs = isFresh ? this.clock() : channel.logger.heardAtMs
     if (isFresh && simulated === null) this.compareClock(channel, samples.at(-1)!.timeMs)
@@ -70,6 +80,7 @@ export class LoggerHub {
     const stint = stintId ?? channel.logger.stintId
     const clockAheadMs = simulated === null && channel.clockAheadMs.length > 0 ? Math.max(...channel.clockAheadMs) : null
     channel.logger = { ...channel.logger, name, stintId: stint, simulated, nextSeq: ring.nextSeq, heardAtMs, clockAheadMs }
+    if (isFresh) this.store(channel.logger, run, fresh)
     if (isFresh) this.listeners.get(id)?.forEach((listener) => this.deliver(id, listener))
     return ring.nextSeq
   }

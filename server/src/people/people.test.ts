@@ -1,14 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { nothingKnown, type Day, type DayView, type Person, type StudentView } from '@ochote/contracts'
-import { seed } from '../demo/seed'
+import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
 
 let app: RunningApp
 let day: DayView
 beforeAll(async () => {
-  app = await startApp()
-  await seed(app.all, '2026-10-17')
+  app = await startApp(await seededFile())
   const days = (await app.ask('GET', '/api/days')).body as Day[]
   day = (await app.ask('GET', `/api/days/${days.find((one) => one.date === '2026-10-17')!.id}`)).body as DayView
 })

@@ -1,13 +1,6 @@
-import type { CircuitDocument, FieldProblem, SchoolTerms, MarkerScheme, Plan, Setup, StoredSolution, Vehicle } from '@ochote/contracts'
-import { circuitFromDocument, markPlan, readiness, sampleTrack, solvePlan, success, type Outcome, type PlanSolution } from '@ochote/core'
-
-/** What a solution is computed from. */
-export interface SolveTask {
-  readonly document: CircuitDocument
-  readonly vehicle: Vehicle
-  readonly setup: Setup
-  readonly stored?: StoredSolution
-}
+import type { CircuitDocument, FieldProblem, SchoolTerms, MarkerScheme, Plan, StoredSolution, Vehicle } from '@ochote/contracts'
+import { circuitFromDocument, markPlan, readiness, sampleTrack, success, type Outcome } from '@ochote/core'
+import { solved, type SolveTask } from './solved'
 
 /** A plan to be checked for one vehicle type: solutions of the type that drives and of the one that the cones are placed for. */
 export interface ReadinessTask {
@@ -17,11 +10,6 @@ export interface ReadinessTask {
   readonly terms: SchoolTerms
   readonly driven: { readonly vehicle: Vehicle; readonly stored: StoredSolution }
   readonly placedFor: { readonly vehicle: Vehicle; readonly stored: StoredSolution }
-}
-
-function solved({ document, vehicle, setup, stored }: SolveTask): Outcome<PlanSolution, FieldProblem[]> {
-  const circuit = circuitFromDocument(document)
-  return circuit.ok ? solvePlan({ circuit: circuit.value, vehicle, setup, ...(stored ? { stored } : {}) }) : circuit
 }
 
 /** The slow part of a solution, searched for where none is stored. */
@@ -58,3 +46,6 @@ export function summary(document: unknown): Outcome<{ name: string; lengthM: num
   const { lengthM, closed } = sampleTrack(read.value)
   return success({ name: read.value.name, lengthM, closed })
 }
+
+export { readRecordingFile } from '../recordings/readTask'
+export { drivenSamples } from '../loggers/drivenSamples'

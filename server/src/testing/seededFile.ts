@@ -1,6 +1,7 @@
-import { copyFileSync, mkdtempSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, renameSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { inject } from 'vitest'
 import { openDatabase } from '../db/openDatabase'
 import { seed } from '../demo/seed'
 import { repositoriesOf } from '../repositories'
@@ -10,20 +11,28 @@ export const SECOND_DAY = '2026-10-17'
 
 const folder = mkdtempSync(join(tmpdir(), 'ochote-seeded-'))
 let copies = 0
-let seeded: Promise<string> | null = null
+const POLL_MS = 50
 
+/** The seeded database of this run of tests: the first thread that needs it makes it, the others wait for it. */
 async function seedOnce(): Promise<string> {
-  const file = join(folder, 'seeded.sqlite')
-  const db = await openDatabase(file)
+  const shared = inject('seededFolder')
+  const file = join(shared, 'seeded.sqlite')
+  try {
+    mkdirSync(join(shared, 'making'))
+  } catch {
+    while (!existsSync(file)) await new Promise((resolve) => setTimeout(resolve, POLL_MS))
+    return file
+  }
+  const db = await openDatabase(`${file}.new`)
   await seed(repositoriesOf(db), SECOND_DAY)
   await db.destroy() // which leaves nothing beside the file
+  renameSync(`${file}.new`, file)
   return file
 }
 
-/** The path of a new database file that holds the demonstration. Seeding takes a second, so each is a copy of the first. */
+/** The path of a new database file that holds the demonstration. Seeding takes seconds, so each is a copy of the first. */
 export async function seededFile(): Promise<string> {
-  seeded ??= seedOnce()
   const copy = join(folder, `${copies++}.sqlite`)
-  copyFileSync(await seeded, copy)
+  copyFileSync(await seedOnce(), copy)
   return copy
 }

@@ -31,6 +31,8 @@ export async function startAppOver(db: Knex, now = noon): Promise<RunningApp> {
   const app = createApp({ db, pool, log: pino({ level: 'silent' }), now })
   const server: Server = app.listen(0, '127.0.0.1')
   await once(server, 'listening')
+  // as in the real one: an idle connection must not end just as the next request goes out
+  server.keepAliveTimeout = 75_000
   const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   const send = async (method: string, path: string, text: string | undefined) => {
     const response = await fetch(base + path, {

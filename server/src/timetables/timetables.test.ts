@@ -2,14 +2,13 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { timetableSchema, solvingSchema, type Day, type DayView, type Solving, type StoredTimetable } from '@ochote/contracts'
 import { breaches, changesOf, dayFileOf, placesOf, plannedStints } from '@ochote/core'
-import { seed } from '../demo/seed'
+import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
 
 let app: RunningApp
 let day: Day
 beforeAll(async () => {
-  app = await startApp()
-  await seed(app.all, '2026-10-17')
+  app = await startApp(await seededFile())
   const days = (await app.ask('GET', '/api/days')).body as Day[]
   day = days.find((one) => one.date === '2026-10-17')!
 })
