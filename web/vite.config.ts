@@ -24,7 +24,7 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
         // the charts and the PDF kit are as large as everything else together: they are kept once they have been used
-        // so are the timetable's pages, which an office makes
+        // so are the timetable's pages, which an office makes, and recorded laps, which are looked at afterwards
         globIgnores: [
           '**/Chart-*.js',
           '**/pdfStyles-*.js',
@@ -32,6 +32,10 @@ export default defineConfig({
           '**/SheetsPage-*.js',
           '**/sheetCalendar-*.js',
           '**/sheetsPdf-*.js',
+          '**/ReviewPage-*.js',
+          '**/RecordingPage-*.js',
+          '**/RecordedLaps-*.js',
+          '**/review.worker-*.js',
         ],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],

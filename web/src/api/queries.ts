@@ -10,6 +10,9 @@ import {
   markerSchemeSchema,
   personSchema,
   planVersionSchema,
+  recordingSchema,
+  reviewSchema,
+  neverSchema,
   schoolSchema,
   stintViewSchema,
   studentViewSchema,
@@ -121,3 +124,34 @@ export const healthQuery = queryOptions({
   refetchInterval: 30_000,
   retry: false,
 })
+
+/** Whose recordings are listed. */
+export type RecordingsOf = { readonly dayId: string } | { readonly stintId: string } | { readonly studentId: string }
+
+/** Recorded laps of a day, a stint or a student, without their files. */
+export const recordingsQuery = (of: RecordingsOf) =>
+  queryOptions({
+    queryKey: ['recordings', of],
+    queryFn: ({ signal }) =>
+      request(z.array(recordingSchema), `/api/recordings?${new URLSearchParams(of as unknown as Record<string, string>)}`, { signal }),
+  })
+
+export const recordingQuery = (recordingId: string) =>
+  queryOptions({
+    queryKey: ['recordings', recordingId],
+    queryFn: ({ signal }) => request(recordingSchema, `/api/recordings/${recordingId}`, { signal }),
+  })
+
+export const reviewQuery = (recordingId: string) =>
+  queryOptions({
+    queryKey: ['reviews', recordingId],
+    queryFn: ({ signal }) => request(reviewSchema, `/api/recordings/${recordingId}/review`, { signal }),
+  })
+
+/** Findings that an instructor does not want to see again of a student on a circuit. */
+export const neverQuery = (studentId: string, circuitId: string) =>
+  queryOptions({
+    queryKey: ['never', studentId, circuitId],
+    queryFn: ({ signal }) =>
+      request(z.array(neverSchema), `/api/recordings/never?${new URLSearchParams({ studentId, circuitId })}`, { signal }),
+  })

@@ -22,7 +22,8 @@ interface RequestOptions {
   withinMs?: number
 }
 
-const unreachable = (): ProblemError =>
+/** Nothing came back. */
+export const unreachable = (): ProblemError =>
   new ProblemError({
     code: 'unreachable',
     type: 'about:blank',
@@ -31,14 +32,17 @@ const unreachable = (): ProblemError =>
     detail: 'Ochote’s server did not answer. Nothing on this page is lost. Try again when the server is running.',
   })
 
-const unreadable = (path: string, { field, found, expected }: { field: string; found: string; expected: string }): ProblemError =>
-  new ProblemError({
+/** What came back does not fit this page. */
+export function unreadable(path: string, error: z.ZodError, payload: unknown): ProblemError {
+  const { field, found, expected } = fieldProblems(error, payload)[0]!
+  return new ProblemError({
     code: 'unreadable',
     type: 'about:blank',
     title: 'The answer can’t be read',
     status: 0,
     detail: `The server’s answer to ${path} does not fit this page: ${field}: found ${found}, expected ${expected}. Reload the page: Ochote may have been updated. Nothing that you entered is lost.`,
   })
+}
 
 /** A link that takes longer than this is as good as down, ms. */
 const ANSWER_WITHIN_MS = 30_000
@@ -97,9 +101,20 @@ export async function request<S extends z.ZodType>(
   if (response.ok) {
     const read = schema.safeParse(payload)
     if (read.success) return read.data
-    throw unreadable(path, fieldProblems(read.error, payload)[0]!)
+    throw unreadable(path, read.error, payload)
   }
   const problem = problemSchema.safeParse(payload)
   if (problem.data?.code === 'locked') noteLocked()
+  throw problem.success ? new ProblemError(problem.data) : unreachable()
+}
+
+/** Fetches bytes, such as a recording’s columns; throws ProblemError. */
+export async function requestBytes(path: string, signal: AbortSignal): Promise<ArrayBuffer> {
+  const response = await send(path, { method: 'GET' }, 0, ANSWER_WITHIN_MS, signal).catch((error: unknown) => {
+    if (signal.aborted) throw error
+    throw unreachable()
+  })
+  if (response.ok) return response.arrayBuffer()
+  const problem = problemSchema.safeParse(await response.json().catch(() => null))
   throw problem.success ? new ProblemError(problem.data) : unreachable()
 }

@@ -1,5 +1,5 @@
 import { TableViewOutlined } from '@mui/icons-material'
-import { Box, Button, Stack, TextField, Typography } from '@mui/material'
+import { Box, Button, Link, Stack, TextField, Typography } from '@mui/material'
 import { useMemo, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
 import type { Debrief, DebriefDraft } from '@ochote/contracts'
@@ -75,7 +75,10 @@ export function Debriefing({ open, stored, choice }: DebriefingProps) {
         )}
       </Stack>
       <Typography color="text.secondary" sx={{ mt: -1 }}>
-        {longDay(day.date)}, {stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {car.name} with {instructor.name}
+        {longDay(day.date)}, {stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {car.name} with {instructor.name} ·{' '}
+        <Link component={RouterLink} to={stagePath(day.id, 'review', stint.id)}>
+          Recorded laps
+        </Link>
       </Typography>
       {state.error && <ProblemNotice error={state.error} onRetry={state.version === 0 ? state.keep : state.retry} />}
       <ConflictDialog what="debrief" conflict={state.conflict} />

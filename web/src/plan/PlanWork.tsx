@@ -14,7 +14,7 @@ import { HandReadout } from './HandReadout'
 import { PlanSide, type PlanTab } from './PlanSide'
 import { priorityWords } from './CornerPriorities'
 import { marginsOf } from './roomWords'
-import { useLineHand } from './useLineHand'
+import { useLineHand } from '../trackMap/useLineHand'
 import type { PlanDraftState } from './usePlanDraft'
 import { whatIfPath } from './whatIfPath'
 

@@ -1,8 +1,10 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useNavigate, useParams } from 'react-router'
-import type { DayView } from '@ochote/contracts'
+import { lazy, Suspense } from 'react'
+import type { DayView, StudentView } from '@ochote/contracts'
 import { dayQuery, studentQuery } from '../api/queries'
+import { shortDay } from '../format/format'
 import { nextStint } from '../stint/phase'
 import { Loaded } from '../problem/Loaded'
 import { EmptyState } from '../shell/EmptyState'
@@ -11,6 +13,8 @@ import { Page } from '../shell/Page'
 import { useDayLogs } from '../stintLog/useDayLogs'
 import { stagePath } from '../shell/stages'
 import { StudentProgress } from './StudentProgress'
+
+const RecordedLaps = lazy(async () => ({ default: (await import('../recordings/RecordedLaps')).RecordedLaps }))
 
 /** The Progress stage: one student's corners over the days. */
 export function ProgressPage() {
@@ -58,5 +62,25 @@ function ProgressOf({ day, studentId }: { day: DayView; studentId: string | unde
 
 function Student({ studentId }: { studentId: string }) {
   const query = useQuery(studentQuery(studentId))
-  return <Loaded query={query}>{(student) => <StudentProgress student={student} />}</Loaded>
+  return (
+    <Loaded query={query}>
+      {(student) => (
+        <>
+          <StudentProgress student={student} />
+          <Suspense>
+            <RecordedLaps
+              of={{ studentId }}
+              places={placesOf(student)}
+              empty="None yet. A file of the student’s own can be added here too."
+            />
+          </Suspense>
+        </>
+      )}
+    </Loaded>
+  )
 }
+
+const placesOf = ({ days }: StudentView) =>
+  days.flatMap((day) =>
+    day.stints.map(({ stint }) => ({ stintId: stint.id, dayId: day.id, says: `${shortDay(day.date)}, ${stint.startsAt}` })),
+  )

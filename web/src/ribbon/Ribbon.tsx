@@ -47,11 +47,21 @@ export interface RibbonProps {
   overlay?: (scales: RibbonScales) => ReactNode
   /** leaves the lane of brake, power and speed out */
   compact?: boolean
+  /** what stands under the band on the same scale, and moves with it; compact ribbons only */
+  below?: RibbonBelow
+}
+
+/** Something under the band, such as traces of laps. */
+export interface RibbonBelow {
+  readonly heightPx: number
+  readonly draw: (scales: RibbonScales, width: number) => ReactNode
 }
 
 const AROUND_CORNER_M = 170
 /** A mark so near outside the window is still drawn: part of it shows. */
 const NEAR_PX = 20
+/** What stands under the band begins here. */
+const BELOW_TOP_PX = lanes.top + lanes.band + 6
 
 /** One lap laid out straight: distance to the right, the left edge of the track on top, width stretched. */
 export function Ribbon({
@@ -69,8 +79,9 @@ export function Ribbon({
   calls,
   overlay,
   compact = false,
+  below,
 }: RibbonProps) {
-  const height = ribbonHeight(compact, calls !== undefined)
+  const height = ribbonHeight(compact, calls !== undefined) + (below?.heightPx ?? 0)
   const { tokens } = useTheme()
   const { ref: frame, width } = useSize<HTMLDivElement>()
   const svg = useRef<SVGSVGElement>(null)
@@ -109,13 +120,16 @@ export function Ribbon({
   }
   const hold = useConeHold(onCone, onConeDrag && drag)
   return (
-    <Box ref={frame} sx={{ width: '100%', overflow: 'hidden', userSelect: 'none', touchAction: 'none' }}>
+    <Box ref={frame} sx={{ position: 'relative', width: '100%', overflow: 'hidden', userSelect: 'none', touchAction: 'none' }}>
+      {below && (
+        <Box sx={{ position: 'absolute', top: BELOW_TOP_PX, left: 0, pointerEvents: 'none' }}>{width > 0 && below.draw(scales, width)}</Box>
+      )}
       <svg
         ref={svg}
         width={width}
         height={height}
         viewBox={`0 0 ${width} ${height}`}
-        style={{ display: 'block', maxWidth: '100%', height: 'auto' }} // on paper it is as wide as the paper
+        style={{ position: 'relative', display: 'block', maxWidth: '100%', height: 'auto' }} // on paper it is as wide as the paper
         role="group"
         aria-label="The lap laid out straight, distance to the right, left edge on top"
         onPointerMove={(e) => moveCursor(stationAt(e))}

@@ -1,8 +1,7 @@
 import { useEffect } from 'react'
 import { v5 as uuidOf } from 'uuid'
-import type { FollowUp, PlanSolution, StintRecord } from '@ochote/core'
+import { measuredAnswers, type FollowUp, type PlanSolution, type StintRecord } from '@ochote/core'
 import type { LiveSource } from '../telemetry/liveSource'
-import { measuredAnswers } from '../telemetry/measuredAnswers'
 import type { Passed } from './usePassed'
 import type { AddToStint } from '../stintLog/useStintLogs'
 

@@ -18,7 +18,7 @@ export const stagePath = (dayId: string, stage: string, openId?: string): string
 export function isForField(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null
   const typing = target?.closest(
-    'input, textarea, select, [role="combobox"], [role="listbox"], [role="dialog"], [role="slider"], [contenteditable]',
+    'input:not([type="checkbox"]), textarea, select, [role="combobox"], [role="listbox"], [role="dialog"], [role="slider"], [contenteditable]',
   )
   return Boolean(typing) || event.ctrlKey || event.metaKey || event.altKey
 }

@@ -18,7 +18,7 @@ import { namedBy, type OpenStint } from './openStint'
 import { nextStint, phaseOf } from './phase'
 
 interface StintStageProps {
-  stage: 'brief' | 'brief/talk' | 'brief/calls' | 'run' | 'debrief'
+  stage: 'brief' | 'brief/talk' | 'brief/calls' | 'run' | 'debrief' | 'review'
   title: string
   children: (open: OpenStint, choice: ReactNode) => ReactNode
 }
@@ -63,7 +63,7 @@ function LikelyStint({ day, stage, children }: LikelyStintProps) {
   const { stints, isKnown } = useDayLogs(day)
   const likely = (all: readonly LoggedStint[]) => {
     const lastDriven = [...all].reverse().find((s) => phaseOf(s) === 'ended')
-    return (stage === 'debrief' ? lastDriven : nextStint(all)) ?? all[0]!
+    return (stage === 'debrief' || stage === 'review' ? lastDriven : nextStint(all)) ?? all[0]!
   }
   const [chosen, setChosen] = useState<string | null>(null)
   const logged = stints.some((s) => s.log.length > 0)

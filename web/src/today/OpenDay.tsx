@@ -18,6 +18,7 @@ import { carName, personName } from './names'
 const DayDialog = lazy(async () => ({ default: (await import('./DayDialog')).DayDialog }))
 // the day is on the screen before its table, and before the drawing, which brings the solver and the map with it
 const DayStints = lazy(async () => ({ default: (await import('./DayStints')).DayStints }))
+const DayRecordings = lazy(async () => ({ default: (await import('./DayRecordings')).DayRecordings }))
 const Missing = lazy(async () => ({ default: (await import('./Missing')).Missing }))
 const NothingYet = lazy(async () => ({ default: (await import('./NothingYet')).NothingYet }))
 const AimList = lazy(async () => ({ default: (await import('./AimList')).AimList }))
@@ -80,6 +81,11 @@ function OpenedDay({ day }: { day: DayView }) {
       <Suspense fallback={<LinearProgress aria-label="Loading" />}>
         <DayStints day={day} stints={stints} nextId={next?.stint.id ?? null} />
       </Suspense>
+      {!isEmpty && (
+        <Suspense>
+          <DayRecordings day={day} />
+        </Suspense>
+      )}
       <Suspense>{isChanging && <DayDialog day={day} onClose={() => setIsChanging(false)} />}</Suspense>
     </Page>
   )

@@ -1,6 +1,6 @@
 import { useTheme } from '@mui/material'
 import { pointer } from 'd3-selection'
-import { useEffect, useMemo, useRef, type PointerEvent } from 'react'
+import { useEffect, useMemo, useRef, type PointerEvent, type ReactNode } from 'react'
 import type { MarkerScheme } from '@ochote/contracts'
 import { nearestOnTrack, placeAt, valueAt, type Cone, type PlanSolution } from '@ochote/core'
 import { ConeMark } from '../ribbon/ConeMark'
@@ -15,7 +15,7 @@ import { useSize } from '../ribbon/useSize'
 import { CornerBadge } from './CornerBadge'
 import { cornerBadges } from './cornerBadges'
 import { CursorDot } from './CursorDot'
-import { fitToView } from './fitToView'
+import { fitToView, type Fit } from './fitToView'
 import { MapFrame } from './MapFrame'
 import { MapTrack } from './MapTrack'
 import { SpeedKey } from './SpeedKey'
@@ -40,6 +40,8 @@ interface TrackMapProps {
   margins?: ReadonlyMap<string, { text: string; unsafe: boolean }> | null
   /** a place of the chosen corner that must be seen too, such as the mark that is talked about */
   reachM?: number | null
+  /** what else is drawn on the ground, such as laps; `k` is the zoom, so that strokes keep their width */
+  overlay?: (fit: Fit, k: number) => ReactNode
 }
 
 /** Pixels a metre that a chosen corner is shown at. */
@@ -65,6 +67,7 @@ export function TrackMap({
   otherwise = [],
   margins = null,
   reachM = null,
+  overlay,
 }: TrackMapProps) {
   const { tokens } = useTheme()
   const { ref: frame, width, height } = useSize<HTMLDivElement>()
@@ -163,6 +166,7 @@ export function TrackMap({
               place={placeOf}
             />
           )}
+          {overlay?.(fit, k)}
           {otherwise.map((run) => (
             <WhatIfLine key={run[0]!.stationM} track={track} run={run} fit={fit} k={k} />
           ))}
