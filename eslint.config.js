@@ -58,7 +58,7 @@ const usesDatabase = [
   ...['server/src/db/**', 'server/src/**/*Repository.ts', 'server/src/events/eventTables.ts', 'server/src/testing/**'],
   ...['server/src/app.ts', 'server/src/repositories.ts'],
 ]
-const simulatedDrives = ['server/src/demo/**', 'server/src/loggers/simulatedDrive.ts']
+const simulatedDrives = ['server/src/demo/**', 'server/src/loggers/drivenSamples.ts']
 
 const coreBans = [
   node,
@@ -70,7 +70,7 @@ const coreBans = [
 ]
 
 const webBans = [serverCode, node, simulator]
-const webStages = ['today', 'timetable', 'plan', 'brief', 'run', 'debrief', 'progress', 'library', 'circuit', 'vehicle']
+const webStages = ['today', 'timetable', 'plan', 'brief', 'run', 'debrief', 'review', 'progress', 'library', 'circuit', 'vehicle']
 /** Folders that the stages share. Each may import those before it. */
 const webShared = [
   ...[
@@ -90,7 +90,7 @@ const webShared = [
     'telemetry',
     'stintLog',
   ],
-  ...['workers', 'shell', 'ribbon', 'trackMap', 'sessionForm', 'stint', 'pdf'],
+  ...['workers', 'shell', 'recordings', 'ribbon', 'trackMap', 'sessionForm', 'stint', 'pdf'],
 ]
 const inFolders = (folders) => folders.map((name) => `**/${name}/**`)
 

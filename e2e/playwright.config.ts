@@ -12,7 +12,7 @@ const parts = {
   day: { specs: /\/[1-4]-.*\.spec\.ts$/, port: 4690 },
   library: { specs: /\/([5-9]|10)-.*\.spec\.ts$/, port: 4693 },
   live: { specs: /\/1[12]-.*\.spec\.ts$/, port: 4695 },
-  timetable: { specs: /\/1[78]-.*\.spec\.ts$/, port: 4696 },
+  timetable: { specs: /\/1[789]-.*\.spec\.ts$/, port: 4696 },
   lost: { specs: /\/1[3-6]-.*\.spec\.ts$/, port: 4694 },
 } as const
 const asked = process.env.OCHOTE_E2E_PART

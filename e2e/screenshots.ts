@@ -43,20 +43,6 @@ const pictures: Picture[] = [
       await page.getByRole('button', { name: /Ruben Halloway/ }).click()
     },
   },
-  {
-    name: 'timetable-clash',
-    path: day('timetable'),
-    before: async (page) => {
-      await page.getByRole('tab', { name: 'Who is there' }).click()
-      const leo = page.getByRole('group', { name: 'Leo Vantongeren' })
-      await leo.getByLabel('Stints').fill('4')
-      await leo.getByLabel('Apart, min').fill('60')
-      await leo.getByLabel('Until').fill('11:30')
-      await page.keyboard.press('Enter')
-      await page.getByRole('button', { name: 'Find a timetable' }).click()
-      await page.getByRole('heading', { name: 'No timetable is possible' }).waitFor({ timeout: 90_000 })
-    },
-  },
   { name: 'meeting', path: day('brief/meeting') },
   { name: 'brief', path: day('brief') },
   { name: 'calls', path: day('brief/calls') },
@@ -64,7 +50,7 @@ const pictures: Picture[] = [
     name: 'progress',
     path: day('progress'),
     before: async (page) => {
-      await page.getByRole('combobox').click()
+      await page.getByRole('combobox', { name: 'Student' }).click()
       await page.getByRole('option', { name: 'Priya Castellan' }).click()
       await page.getByRole('columnheader', { name: '17 Oct' }).waitFor()
       await page.waitForTimeout(500) // the list of names is closed
@@ -124,6 +110,16 @@ const pictures: Picture[] = [
     },
   },
   { name: 'debrief', path: day('debrief'), theme: 'dark' },
+  {
+    name: 'review',
+    path: day('review'),
+    before: async (page) => {
+      await page.getByLabel('Show lap 1').check({ timeout: 60_000 })
+      await page.keyboard.press('1')
+      await page.getByRole('table', { name: 'Passes through corner 1' }).waitFor()
+      await page.waitForTimeout(500) // the tab is open
+    },
+  },
   { name: 'people', path: () => '/library/people' },
   { name: 'start', path: () => '/', isEmpty: true },
   {

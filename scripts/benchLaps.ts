@@ -2,18 +2,13 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import Papa from 'papaparse'
-import { analyse, readCircuit, readLaps, readSetup, readVehicle, solvePlan, type Outcome } from '@ochote/core'
+import { analyse, readLaps, solvePlan } from '@ochote/core'
+import { accepted, checkCircuit, checkSetup, checkVehicle } from '../core/fixtures/circuits'
 
 /** Prints how long an hour of recorded laps takes from the file to findings, as a ratio to what its CSV parser alone takes on it. */
 const checks = join(import.meta.dirname, '../core/fixtures/checks')
-const text = (name: string) => readFileSync(join(checks, name), 'utf8')
 const WANTED_ROWS = 180_000
 const REPEATS = 3
-
-function accepted<T>(outcome: Outcome<T, unknown>): T {
-  if (outcome.ok) return outcome.value
-  throw new Error(JSON.stringify(outcome.problem))
-}
 
 function timeMs(task: () => unknown): number {
   task()
@@ -44,9 +39,9 @@ function longDrive(): string {
 
 const plan = accepted(
   solvePlan({
-    circuit: accepted(readCircuit(text('nine-corner.circuit.geojson'))),
-    vehicle: accepted(readVehicle(text('hatch.vehicle.json'))),
-    setup: accepted(readSetup(text('blend-080.setup.json'))),
+    circuit: checkCircuit('nine-corner'),
+    vehicle: checkVehicle('hatch'),
+    setup: checkSetup('blend-080'),
   }),
 )
 const csv = longDrive()
