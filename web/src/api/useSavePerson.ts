@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { personSchema, type Person, type PersonChange } from '@ochote/contracts'
+import { askAgain } from './askAgain'
 import { dayQuery, peopleQuery, personQuery } from './queries'
 import { request } from './request'
 import { useVersionedSave } from './useVersionedSave'
@@ -15,9 +16,9 @@ export function useSavePerson({ id, version }: Person, onDone: () => void = () =
     onSaved: (saved) => {
       client.setQueryData(queryKey, saved)
       client.setQueryData(peopleQuery.queryKey, (people) => people?.map((p) => (p.id === id ? saved : p)))
-      void client.invalidateQueries({ queryKey: dayQuery('').queryKey.slice(0, 1) }) // days list names
+      void askAgain(client, dayQuery('').queryKey.slice(0, 1)) // days list names
       onDone()
     },
-    reload: () => client.invalidateQueries({ queryKey }),
+    reload: () => askAgain(client, queryKey),
   })
 }

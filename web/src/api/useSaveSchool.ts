@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { schoolSchema, type School, type SchoolDraft } from '@ochote/contracts'
+import { askAgain } from './askAgain'
 import { useDone } from '../undo/UndoProvider'
 import { schoolQuery } from './queries'
 import { request } from './request'
@@ -24,7 +25,7 @@ export function useSaveSchool({ version, ...draft }: School, onDone: () => void)
       onDone()
     },
     reload: async () => {
-      await client.invalidateQueries({ queryKey: schoolQuery.queryKey })
+      await askAgain(client, schoolQuery.queryKey)
       onDone()
     },
   })

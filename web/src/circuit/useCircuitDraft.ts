@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { circuitEnvelopeSchema, circuitSchema, type CircuitDocument, type StoredCircuit } from '@ochote/contracts'
 import { circuitFromDocument } from '@ochote/core'
+import { askAgain } from '../api/askAgain'
 import { circuitQuery, circuitsQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useAutosave } from '../autosave/useAutosave'
@@ -21,7 +22,7 @@ export function useCircuitDraft(circuit: StoredCircuit) {
     put: async (document: CircuitDocument, fromVersion) => {
       const stored = await request(circuitSchema, path, { method: 'PUT', body: { document, fromVersion } })
       client.setQueryData(circuitQuery(circuit.id).queryKey, { ...stored, document })
-      void client.invalidateQueries({ queryKey: circuitsQuery.queryKey, exact: true })
+      void askAgain(client, circuitsQuery.queryKey, true)
       return { draft: document, version: stored.version }
     },
     load: async () => {

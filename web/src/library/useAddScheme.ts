@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuid } from 'uuid'
 import { archivedSchema, markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { markerSchemesQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useDone } from '../undo/UndoProvider'
@@ -18,7 +19,7 @@ export function useAddScheme(onAdded: (scheme: MarkerScheme) => void) {
       client.setQueryData<MarkerScheme[]>(queryKey, (list) => [...(list ?? []), stored])
       const undo = async () => {
         await request(archivedSchema, `/api/marker-schemes/${stored.id}/archived`, { method: 'PUT', body: { archived: true } })
-        await client.invalidateQueries({ queryKey })
+        await askAgain(client, queryKey)
       }
       done({ says: `${stored.name} is added.`, undo })
       onAdded(stored)

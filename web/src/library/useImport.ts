@@ -2,6 +2,7 @@ import { useMutation, useQueryClient, type UseMutationResult } from '@tanstack/r
 import { v7 as uuid } from 'uuid'
 import type { z } from 'zod'
 import { fileKindOf, notJson } from '@ochote/core'
+import { askAgain } from '../api/askAgain'
 import { refused } from '../api/inputProblem'
 import { ProblemError, request } from '../api/request'
 
@@ -49,6 +50,6 @@ export function useImport<S extends z.ZodType>({
   const client = useQueryClient()
   return useMutation({
     mutationFn: async (file: File) => request(answer, path, { method: 'POST', body: { id: uuid(), [field]: await read(file) } }),
-    onSuccess: () => client.invalidateQueries({ queryKey }),
+    onSuccess: () => askAgain(client, queryKey),
   })
 }

@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import * as z from 'zod'
 import { duties, markerSchemeSaveSchema, markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { markerSchemesQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useAutosave } from '../autosave/useAutosave'
@@ -30,7 +31,7 @@ export function useSchemeDraft(scheme: MarkerScheme) {
   const path = `/api/marker-schemes/${scheme.id}`
   const store = (stored: MarkerScheme) => {
     client.setQueryData<MarkerScheme[]>(markerSchemesQuery.queryKey, (list) => list?.map((one) => (one.id === stored.id ? stored : one)))
-    void client.invalidateQueries({ queryKey: ['days'] })
+    void askAgain(client, ['days'])
   }
   return useAutosave({
     path,

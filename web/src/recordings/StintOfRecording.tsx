@@ -2,6 +2,7 @@ import { Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { Link as RouterLink } from 'react-router'
 import { recordingSchema, type StoredRecording } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { request } from '../api/request'
 import { ProblemNotice } from '../problem/ProblemNotice'
 
@@ -28,7 +29,7 @@ export function StintOfRecording({ recording, places }: StintOfRecordingProps) {
         method: 'PUT',
         body: { owner: { stintId, studentId: recording.studentId, note: recording.note }, fromVersion: recording.version },
       }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['recordings'] }),
+    onSuccess: () => askAgain(client, ['recordings']),
   })
   return (
     <>

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useCallback, useRef, useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import { LARGEST_RECORDING, recordingTakenSchema, type RecordingTaken } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { refused } from '../api/inputProblem'
 import { upload } from '../api/upload'
 import type { RecordingsOf } from '../api/queries'
@@ -43,7 +44,7 @@ export function useUploads(of: RecordingsOf) {
         const onSent = (share: number) => set(id, share < 1 ? { is: 'sending', share } : { is: 'reading' })
         const taken = await upload(recordingTakenSchema, `/api/recordings?${query}`, file, { signal: stop.signal, onSent })
         set(id, { is: 'taken', taken })
-        await client.invalidateQueries({ queryKey: ['recordings'] })
+        await askAgain(client, ['recordings'])
       } catch (error) {
         set(id, stop.signal.aborted ? { is: 'stopped' } : { is: 'refused', error })
       }

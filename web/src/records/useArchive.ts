@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient, type QueryKey } from '@tanstack/react-query'
 import { archivedSchema } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { request } from '../api/request'
 import { useDone } from '../undo/UndoProvider'
 
@@ -18,7 +19,7 @@ export function useArchive() {
   const done = useDone()
   const set = async ({ path, queryKeys }: Archivable, archived: boolean) => {
     await request(archivedSchema, `${path}/archived`, { method: 'PUT', body: { archived } })
-    await Promise.all(queryKeys.map((queryKey) => client.invalidateQueries({ queryKey })))
+    await Promise.all(queryKeys.map((queryKey) => askAgain(client, queryKey)))
   }
   const { mutate, error, isPending } = useMutation({
     mutationFn: ({ what, archived }: { what: Archivable; archived: boolean }) => set(what, archived),

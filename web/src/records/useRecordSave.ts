@@ -1,5 +1,6 @@
 import { useQueryClient, type QueryKey } from '@tanstack/react-query'
 import { archivedSchema } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { request } from '../api/request'
 import { useVersionedSave } from '../api/useVersionedSave'
 import { useDone } from '../undo/UndoProvider'
@@ -35,7 +36,7 @@ export function useRecordSave<Draft, Stored>({
 }: RecordSaveOptions<Draft, Stored>) {
   const client = useQueryClient()
   const done = useDone()
-  const refresh = () => Promise.all(queryKeys.map((queryKey) => client.invalidateQueries({ queryKey })))
+  const refresh = () => Promise.all(queryKeys.map((queryKey) => askAgain(client, queryKey)))
   return useVersionedSave({
     version,
     put,

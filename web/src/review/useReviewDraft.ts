@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { noReview, reviewDraftSchema, reviewSchema, type Review, type ReviewDraft } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { reviewQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useAutosave, type Autosave } from '../autosave/useAutosave'
@@ -14,7 +15,7 @@ export function useReviewDraft(recordingId: string, stored: Review): Autosave<Re
   const take = (review: Review) => {
     client.setQueryData(queryKey, review)
     // what is never to be shown again counts for the student’s other recordings too
-    void client.invalidateQueries({ queryKey: ['never'] })
+    void askAgain(client, ['never'])
     return { draft: draftOf(review), version: review.version }
   }
   return useAutosave({

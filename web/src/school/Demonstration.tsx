@@ -2,6 +2,7 @@ import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, Linea
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { demonstrationRemovedSchema, demonstrationSchema } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { request } from '../api/request'
 import { today } from '../format/format'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -15,7 +16,7 @@ export function Demonstration() {
   const [isAsking, setIsAsking] = useState(false)
   const there = useQuery({ queryKey, queryFn: ({ signal }) => request(demonstrationSchema, PATH, { signal }) })
   // days, people, cars and more have come or gone
-  const onSuccess = () => client.invalidateQueries()
+  const onSuccess = () => askAgain(client)
   const add = useMutation({
     mutationFn: () => request(demonstrationSchema, PATH, { method: 'POST', body: { today: today() } }),
     onSuccess,

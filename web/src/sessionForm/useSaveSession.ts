@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { archivedSchema, dayViewSchema, type Session, type SessionSave } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { dayQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useVersionedSave } from '../api/useVersionedSave'
@@ -29,11 +30,11 @@ export function useSaveSession(dayId: string, before: Session | null, onDone: ()
         if (before) await put({ session: before, stints: [] }, day.sessions.find((s) => s.id === session.id)?.version ?? 0)
         else await archive(`/api/sessions/${session.id}`)
         for (const stint of stints) await archive(`/api/stints/${stint.id}`)
-        await client.invalidateQueries({ queryKey })
+        await askAgain(client, queryKey)
       }
       if (isTold) done({ says: `The session “${session.name}” is ${before ? 'changed' : 'added'}.`, undo })
       onDone()
     },
-    reload: () => client.invalidateQueries({ queryKey }),
+    reload: () => askAgain(client, queryKey),
   })
 }

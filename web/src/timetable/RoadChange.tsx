@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { daySchema, roadStates, stintViewSchema, type DayView, type RoadState, type Stint } from '@ochote/contracts'
 import { onOtherRoad, roadFrom, roadOfPlan, type OnOtherRoad } from '@ochote/core'
+import { askAgain } from '../api/askAgain'
 import { request } from '../api/request'
 import { count } from '../format/format'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -82,6 +83,6 @@ function useSayRoad(day: DayView, onDone: () => void) {
       }
     },
     onSuccess: onDone,
-    onSettled: () => Promise.all([client.invalidateQueries({ queryKey: ['days'] }), client.invalidateQueries({ queryKey: ['stints'] })]),
+    onSettled: () => Promise.all([askAgain(client, ['days']), askAgain(client, ['stints'])]),
   })
 }

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { timetableDraftSchema, timetableSchema, type StoredTimetable, type TimetableDraft } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { request } from '../api/request'
 import { useAutosave } from '../autosave/useAutosave'
 import { timetableQuery } from './timetableQuery'
@@ -34,7 +35,7 @@ export function useTell(dayId: string, onTold: () => void) {
     mutationFn: (version: number) => request(timetableSchema, `/api/days/${dayId}/timetable/told`, { method: 'POST', body: { version } }),
     onSuccess: async (now) => {
       client.setQueryData(timetableQuery(dayId).queryKey, now)
-      await client.invalidateQueries({ queryKey: ['days'] })
+      await askAgain(client, ['days'])
       onTold()
     },
   })

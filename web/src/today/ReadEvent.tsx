@@ -16,6 +16,7 @@ import { useNavigate } from 'react-router'
 import * as z from 'zod'
 import { eventReportSchema } from '@ochote/contracts'
 import { fileKindOf, notJson } from '@ochote/core'
+import { askAgain } from '../api/askAgain'
 import { refused } from '../api/inputProblem'
 import { ProblemError, request } from '../api/request'
 import { saveFile } from '../device/saveFile'
@@ -68,7 +69,7 @@ export function ReadEvent() {
     onSuccess: async ({ isStored, dayId }) => {
       if (!isStored) return
       setEvent(null)
-      await client.invalidateQueries()
+      await askAgain(client)
       void navigate(dayPath(dayId))
     },
   })

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { v7 as uuid } from 'uuid'
 import { archivedSchema, vehicleTypeSchema, type VehicleType } from '@ochote/contracts'
+import { askAgain } from '../api/askAgain'
 import { carsQuery, vehicleTypesQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useDone } from '../undo/UndoProvider'
@@ -14,12 +15,12 @@ export function useCopyVehicleType(onCopied: (copy: VehicleType) => void) {
     mutationFn: (vehicle: unknown) => request(vehicleTypeSchema, '/api/vehicle-types', { method: 'POST', body: { id: uuid(), vehicle } }),
     onSuccess: (stored) => {
       client.setQueryData<VehicleType[]>(queryKey, (list) => [...(list ?? []), stored])
-      void client.invalidateQueries({ queryKey: carsQuery.queryKey })
+      void askAgain(client, carsQuery.queryKey)
       const archive = (noun: string) =>
         request(archivedSchema, `/api/${noun}/${stored.id}/archived`, { method: 'PUT', body: { archived: true } })
       const undo = async () => {
         await Promise.all([archive('vehicle-types'), archive('cars')]) // a car of it came with it
-        await Promise.all([queryKey, carsQuery.queryKey].map((key) => client.invalidateQueries({ queryKey: key })))
+        await Promise.all([queryKey, carsQuery.queryKey].map((key) => askAgain(client, key)))
       }
       done({ says: `${stored.vehicle.name} is added.`, undo })
       onCopied(stored)

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
 import { v7 as uuid } from 'uuid'
 import { circuitSummarySchema, type CircuitDocument } from '@ochote/contracts'
+import { askAgain } from '../../api/askAgain'
 import { circuitsQuery } from '../../api/queries'
 import { request } from '../../api/request'
 
@@ -13,7 +14,7 @@ export function useAddCircuit() {
     mutationFn: (document: CircuitDocument) =>
       request(circuitSummarySchema, '/api/circuits', { method: 'POST', body: { id: uuid(), document } }),
     onSuccess: async ({ id }) => {
-      await client.invalidateQueries({ queryKey: circuitsQuery.queryKey, exact: true })
+      await askAgain(client, circuitsQuery.queryKey, true)
       await navigate(`/library/circuits/${id}`)
     },
   })

@@ -1,6 +1,7 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogContentText, DialogTitle } from '@mui/material'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { personSchema, type Person } from '@ochote/contracts'
+import { askAgain } from '../../api/askAgain'
 import { peopleQuery } from '../../api/queries'
 import { request } from '../../api/request'
 import { ProblemNotice } from '../../problem/ProblemNotice'
@@ -11,7 +12,7 @@ export function EraseDialog({ person, onClose }: { person: Person; onClose: () =
   const erase = useMutation({
     mutationFn: () => request(personSchema, `/api/people/${person.id}/erased`, { method: 'POST', body: { fromVersion: person.version } }),
     onSuccess: async () => {
-      await Promise.all([peopleQuery.queryKey, ['days']].map((queryKey) => client.invalidateQueries({ queryKey })))
+      await Promise.all([peopleQuery.queryKey, ['days']].map((queryKey) => askAgain(client, queryKey)))
       onClose()
     },
   })

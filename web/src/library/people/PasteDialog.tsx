@@ -18,6 +18,7 @@ import { useMemo, useState } from 'react'
 import { v7 as uuid } from 'uuid'
 import * as z from 'zod'
 import { archivedSchema, personSchema, type Person, type PersonDraft } from '@ochote/contracts'
+import { askAgain } from '../../api/askAgain'
 import { peopleQuery } from '../../api/queries'
 import { request } from '../../api/request'
 import { useVersionedSave } from '../../api/useVersionedSave'
@@ -50,7 +51,7 @@ export function PasteDialog({ shelf, onClose }: { shelf: readonly Person[]; onCl
   const wanted = rows.filter((row) => row.person && (doubles || row.sameAs === null))
   const bad = rows.filter((row) => row.problem !== null).length
   const same = rows.filter((row) => row.sameAs !== null).length
-  const refresh = () => client.invalidateQueries({ queryKey: peopleQuery.queryKey })
+  const refresh = () => askAgain(client, peopleQuery.queryKey)
   const state = useVersionedSave({
     version: 0,
     put: (people: { id: string; person: PersonDraft }[]) =>
