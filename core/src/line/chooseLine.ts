@@ -20,7 +20,7 @@ import { mostCurvature, tightLine, tightWithin } from './tightLine'
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
 /** Version of the search. A line stored by another version is not used. */
-export const LINE_SEARCH_VERSION = 3
+export const LINE_SEARCH_VERSION = 4
 
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4

@@ -83,13 +83,14 @@ export function tightWithin({ track, basis, owner, corners, fastest, drive, line
     lostShare *= AIMED_COST_SHARE / costShare(line)
     line = drive(lineFor(lostShare))
   }
+  const tight = line.coefficients
   const notTight = new Map<string, string>()
   for (let k = 0; k < corners.length && costShare(line) > MOST_COST_SHARE; k++) {
     const left = corners.filter((number) => !notTight.has(number))
     const most = { mostShare: AIMED_COST_SHARE, atOnceShare: AT_ONCE_SHARE }
     const out = costliest(line, fastest, owner, left, most)
     for (const [number, costS] of out) notTight.set(number, `the long way round gains ${costS.toFixed(2)} s here`)
-    line = drive(takeFrom(track, basis, fastest.coefficients, line.coefficients, owner, new Set(out.keys())))
+    line = drive(takeFrom(track, basis, fastest.coefficients, tight, owner, new Set(notTight.keys())))
   }
   return { coefficients: line.coefficients, notTight }
 }
