@@ -1,5 +1,5 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
-import { analyse, circuitFromDocument, solvePlan, type Circuit, type Finding, type PlanSolution } from '@ochote/core'
+import { analyse, circuitFromDocument, solvePlan, stationsApart, type Circuit, type Finding, type PlanSolution } from '@ochote/core'
 import { accepted, checkCircuit, checkSetup, checkVehicle } from '../core/fixtures/circuits'
 import { drive, drivenFaults, logged, randomFrom, type DrivenFault } from '@ochote/core/simulator'
 import { skerrowBasin } from '../server/src/demo/circuits'
@@ -7,6 +7,8 @@ import { vehicleTypes } from '../server/src/demo/school'
 
 /** Prints how many faults that were put into simulated drives are found, how many clean passes are accused, and how far sizes are off. */
 const LAPS = 8
+/** Each plan is driven so often, with other faults. */
+const SEEDS = [7, 21, 31]
 const FAULTY_SHARE = 0.35
 
 type Code = DrivenFault['code']
@@ -20,14 +22,21 @@ const alsoRight: Readonly<Partial<Record<Code, readonly string[]>>> = { bl: ['am
 /** Counted things are right or wrong; these have a size. */
 const sized: readonly Code[] = ['be', 'bl', 'bh', 'te', 'tl', 'am', 'pl', 'xn']
 
-function faultsFor(plan: PlanSolution): DrivenFault[] {
-  const random = randomFrom(7)
+/** No car crosses four metres of road in a shorter braking. */
+const ACROSS_WITHIN_M = 60
+const brakedM = ({ track }: PlanSolution, from: { readonly stationM: number } | null, to: { readonly stationM: number } | null) =>
+  from && to ? stationsApart(track, from.stationM, to.stationM) : 0
+
+function faultsFor(plan: PlanSolution, seed: number): DrivenFault[] {
+  const random = randomFrom(seed)
   return Array.from({ length: LAPS }, (_, k) => k + 1).flatMap((lap) =>
     plan.corners.flatMap((corner): DrivenFault[] => {
       if (random() > FAULTY_SHARE) return []
       const drawn = drivenFaults[Math.floor(random() * drivenFaults.length)]!
       const isOfBraking = drawn !== 'am' && drawn !== 'xn'
-      const code = corner.points.brakeStart === null && isOfBraking ? (random() < 0.5 ? 'am' : 'xn') : drawn
+      const { brakeStart, turnIn } = corner.points
+      const possible = drawn === 'dg' && brakedM(plan, brakeStart, turnIn) < ACROSS_WITHIN_M ? 'be' : drawn
+      const code = brakeStart === null && isOfBraking ? (random() < 0.5 ? 'am' : 'xn') : possible
       const [least, most] = sizes[code]
       return [{ lap, corner: corner.number, code, size: code === 'tn' ? least : least + (most - least) * random() }]
     }),
@@ -46,37 +55,49 @@ const drives: readonly (readonly [string, Circuit, Vehicle, Setup])[] = [
 ]
 const total = { found: 0, faults: 0, accused: 0, clean: 0 }
 const errors = new Map<Code, number[]>()
-const row = (name: string, found: number, faults: number, accused: number, clean: number) =>
+const byCode = new Map<Code, { found: number; of: number }>()
+const wrong = new Map<string, number>()
+const row = (name: string, { found, faults, accused, clean }: typeof total) =>
   console.log(
     `${name.padEnd(42)} ${(found / faults).toFixed(2)} of ${faults} faults found, ${(accused / clean).toFixed(3)} of ${clean} clean passes accused`,
   )
 
 for (const [name, circuit, vehicle, own] of drives) {
   const plan = accepted(solvePlan({ circuit, vehicle, setup: own }))
-  const faults = faultsFor(plan)
-  const driven = drive({ plan, laps: LAPS, faults, seed: 3, unsteady: 1 })
+  const drivesOf = SEEDS.map((seed) => {
+    const faults = faultsFor(plan, seed)
+    return { faults, driven: drive({ plan, laps: LAPS, faults, seed, unsteady: 1 }) }
+  })
   for (const rateHz of [25, 10]) {
-    const { findings } = analyse(plan, logged(plan.track, driven, { rateHz, seed: 5, noise: 1 }))
-    const at = ({ lap, corner }: { lap: number; corner: string }) => `${lap} ${corner}`
-    const ownTo = (fault: DrivenFault): Finding[] => findings.filter((one) => at(one) === at(fault))
-    const found = faults.filter((fault) =>
-      ownTo(fault).some((one) => one.fault === fault.code || alsoRight[fault.code]?.includes(one.fault)),
-    )
-    for (const fault of faults) {
-      const same = ownTo(fault).find((one) => one.fault === fault.code)
-      if (same && sized.includes(fault.code)) errors.set(fault.code, [...(errors.get(fault.code) ?? []), same.size / fault.size])
+    const sum = { found: 0, faults: 0, accused: 0, clean: 0 }
+    for (const { faults, driven } of drivesOf) {
+      const { findings } = analyse(plan, logged(plan.track, driven, { rateHz, seed: 5, noise: 1 }))
+      const at = ({ lap, corner }: { lap: number; corner: string }) => `${lap} ${corner}`
+      const ownTo = (fault: DrivenFault): Finding[] => findings.filter((one) => at(one) === at(fault))
+      const isFound = (fault: DrivenFault) =>
+        ownTo(fault).some((one) => one.fault === fault.code || alsoRight[fault.code]?.includes(one.fault))
+      for (const fault of faults) {
+        const { found, of } = byCode.get(fault.code) ?? { found: 0, of: 0 }
+        byCode.set(fault.code, { found: found + Number(isFound(fault)), of: of + 1 })
+        const same = ownTo(fault).find((one) => one.fault === fault.code)
+        if (same && sized.includes(fault.code)) errors.set(fault.code, [...(errors.get(fault.code) ?? []), same.size / fault.size])
+      }
+      const faulty = new Set(faults.map(at))
+      const accusing = findings.filter((one) => !faulty.has(at(one)))
+      for (const { fault } of accusing) wrong.set(fault, (wrong.get(fault) ?? 0) + 1)
+      sum.found += faults.filter(isFound).length
+      sum.faults += faults.length
+      sum.accused += new Set(accusing.map(at)).size
+      sum.clean += LAPS * plan.corners.length - faulty.size
     }
-    const faulty = new Set(faults.map(at))
-    const accused = new Set(findings.map(at).filter((place) => !faulty.has(place))).size
-    const clean = LAPS * plan.corners.length - faulty.size
-    row(`${name}, ${rateHz} Hz`, found.length, faults.length, accused, clean)
-    total.found += found.length
-    total.faults += faults.length
-    total.accused += accused
-    total.clean += clean
+    row(`${name}, ${rateHz} Hz`, sum)
+    for (const key of ['found', 'faults', 'accused', 'clean'] as const) total[key] += sum[key]
   }
 }
-row('all', total.found, total.faults, total.accused, total.clean)
+row('all', total)
+const codes = [...byCode].map(([code, { found, of }]) => `${code} ${found}/${of}`)
+console.log(`  found by fault: ${codes.join(', ')}`)
+console.log(`  findings on clean passes: ${[...wrong].map(([code, count]) => `${code} ${count}`).join(', ')}`)
 for (const [code, shares] of errors) {
   const middle = [...shares].sort((a, b) => a - b)[shares.length >> 1]!
   console.log(`  ${code}: the size found is ${middle.toFixed(2)} × the size put in, in the middle of ${shares.length}`)

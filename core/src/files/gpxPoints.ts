@@ -6,6 +6,10 @@ import { fileKindOf } from './fileKind'
 /** Elements of a GPX file are this deep at the most; deeper ones are not read. */
 const DEEPEST_TAG = 40
 
+/** Counted before anything is parsed: a file of more points, or of more tags around them, would take longer than anyone waits. */
+const MOST_POINTS = 150_000
+const MOST_TAGS = 12 * MOST_POINTS
+
 const refused = (field: string, found: string, expected: string) => failure([{ field, found, expected }])
 
 interface GpxElement {
@@ -33,6 +37,10 @@ const isGpx = (document: unknown) => within(document, 'gpx') !== undefined
 export function gpxPoints(text: string, fileName: string): Outcome<GpxPoint[], FieldProblem[]> {
   // entities are how a small file grows large or reads others; GPX needs none
   if (/<!(DOCTYPE|ENTITY)/i.test(text)) return refused(fileName, 'a document type or entity declaration', 'plain GPX 1.1 without any')
+  const points = occurrences(text, '<trkpt')
+  if (points > MOST_POINTS) return refused(fileName, `${points} points`, `${MOST_POINTS} at the most`)
+  const tags = occurrences(text, '<')
+  if (tags > MOST_TAGS) return refused(fileName, `${tags} tags`, `${MOST_TAGS} at the most`)
   let document: unknown
   try {
     document = new XMLParser({
@@ -50,15 +58,14 @@ export function gpxPoints(text: string, fileName: string): Outcome<GpxPoint[], F
       'GPX 1.1',
     )
   }
-  const points = listed(within(within(document, 'gpx'), 'trk')).flatMap((trk, t) =>
+  const read = listed(within(within(document, 'gpx'), 'trk')).flatMap((trk, t) =>
     listed(within(trk, 'trkseg')).flatMap((seg, g) =>
       listed(within(seg, 'trkpt')).map((point, p) => ({ point: point as GpxElement, at: `trk[${t}].trkseg[${g}].trkpt[${p}]` })),
     ),
   )
-  if (points.length === 0)
-    return refused(fileName, isGpx(document) ? 'no trkpt' : (fileKindOf(text)?.name ?? 'no trkpt'), 'a GPX 1.1 track')
+  if (read.length === 0) return refused(fileName, isGpx(document) ? 'no trkpt' : (fileKindOf(text)?.name ?? 'no trkpt'), 'a GPX 1.1 track')
   return success(
-    points.map(({ point, at }) => ({
+    read.map(({ point, at }) => ({
       lat: point['@_lat'],
       lon: point['@_lon'],
       alt: point.ele,
@@ -66,4 +73,10 @@ export function gpxPoints(text: string, fileName: string): Outcome<GpxPoint[], F
       at: `${fileName}, ${at}`,
     })),
   )
+}
+
+function occurrences(text: string, of: string): number {
+  let count = 0
+  for (let at = text.indexOf(of); at >= 0; at = text.indexOf(of, at + of.length)) count++
+  return count
 }

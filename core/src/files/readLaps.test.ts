@@ -96,6 +96,14 @@ describe('a GPX file', () => {
     })
     expect(problem([gpx(point('45', 'noon'))])).toMatchObject({ found: '"noon"' })
   })
+
+  it('of too many points, or of tags without end, is refused before it is parsed', () => {
+    expect(problem([gpx('<trkpt/>'.repeat(150_001))])).toMatchObject({ found: '150001 points', expected: '150000 at the most' })
+    expect(problem([gpx('<a>'.repeat(1_900_000))])).toMatchObject({
+      found: expect.stringMatching(/^\d+ tags$/) as string,
+      expected: '1800000 at the most',
+    })
+  })
 })
 
 it('a file of millions of lines is refused before its rows are read', () => {

@@ -98,7 +98,6 @@ function linesOf(text: string): number {
 function readGpx(text: string, fileName: string): Outcome<Recording, FieldProblem[]> {
   const read = gpxPoints(text, fileName)
   if (!read.ok) return read
-  if (read.value.length > MOST_ROWS) return refused(fileName, `${read.value.length} points`, `${MOST_ROWS} at the most`)
   const dropped = { repeated: 0, backwards: 0, noPosition: 0, cutOff: 0 }
   const [timeS, latDeg, lonDeg, altM]: [number[], number[], number[], number[]] = [[], [], [], []]
   let beganMs = NaN

@@ -26,6 +26,8 @@ export interface PlacedHazard extends StationOffset {
   readonly note: string
   readonly severity: number
   readonly endM: number
+  /** each point that it was drawn with */
+  readonly drawn: readonly StationOffset[]
 }
 
 /** A kerb along one edge. */
@@ -89,8 +91,8 @@ const hazardsOf = (track: Track): PlacedHazard[] =>
   featuresOf(track.circuit, 'hazard')
     .map(({ geometry, properties: { kind, note = '', severity = 1 } }) => {
       const positions = geometry.type === 'Point' ? [geometry.coordinates] : geometry.coordinates
-      const endM = placed(track, positions[positions.length - 1]!).stationM
-      return { ...placed(track, positions[0]!), endM, kind, note, severity }
+      const drawn = positions.map((position) => placed(track, position))
+      return { ...drawn[0]!, endM: drawn[drawn.length - 1]!.stationM, drawn, kind, note, severity }
     })
     .sort(byStation)
 

@@ -112,7 +112,7 @@ function lossesOn(plan: PlanSolution, drive: Drive, lap: RecordedLap, lapM: numb
 }
 
 /** Faults that are dangerous in themselves. They come first, and nobody can switch them off. */
-export const unsafeFaults: readonly string[] = ['of', 'bl']
+export const unsafeFaults: readonly string[] = ['of', 'tr', 'bl']
 
 /** Safety first, then seconds at stake, how often, and how sure; each by the first cause of its chain. */
 export function prioritiesOf(passes: readonly AnalysedPass[], findings: readonly Finding[]): Priority[] {

@@ -37,7 +37,12 @@ export function adviceOn(finding: Finding, mark: string | null, units: Units): s
 type PlaceName = 'brakeStartM' | 'brakeEndM' | 'liftM' | 'turnInM' | 'insideAtM' | 'throttleOnM' | 'fullThrottleM'
 const placeWords: Readonly<Record<PlaceName, string>> = {
   ...{ brakeStartM: 'Braking began', brakeEndM: 'The brake was off', liftM: 'The throttle was let go', turnInM: 'The turn began' },
-  ...{ insideAtM: 'The car was nearest the inside', throttleOnM: 'The throttle came on', fullThrottleM: 'The throttle was fully open' },
+  ...{
+    insideAtM: 'The car was nearest the inside',
+
+    throttleOnM: 'The throttle came on',
+    fullThrottleM: 'The throttle was fully open',
+  },
 }
 const restsOn: Readonly<Partial<Record<FindableFault, readonly PlaceName[]>>> = {
   ...{ ly: ['liftM'], be: ['brakeStartM'], bl: ['brakeStartM'], bo: ['brakeEndM'], te: ['turnInM'], tl: ['turnInM'], ae: ['insideAtM'] },
@@ -80,6 +85,8 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
   xn: (pass, planned, _, { fine }) => `At the exit the car was ${fine(planned.outsideM - pass.outsideM)} further in than planned.`,
   gw: (pass, planned) => `Gear ${pass.gear} when the throttle was open again; the plan has gear ${planned.gear}.`,
   of: (_pass, _planned, { size }, { fine }) => `The middle of the car was ${fine(size)} over the edge of the road.`,
+  ak: (_pass, _planned, { size }, { fine }) => `The side of the car was ${fine(size)} beyond where that kerb begins.`,
+  tr: (_pass, _planned, { size }, { fine }) => `The side of the car was ${fine(size)} beyond that line.`,
   xw: (pass, planned, _, { fine }) => `At the exit the car was ${fine(pass.outsideM - planned.outsideM)} further out than planned.`,
   sl: (_pass, _planned, { size }) => `The wheel was turned against the bend for ${s(size)}.`,
   ge: (_pass, _planned, { size }) => `The gear was changed ${Math.round(size)} rpm before the plan’s shift point, at full throttle.`,

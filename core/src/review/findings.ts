@@ -4,8 +4,9 @@ import type { PlanSolution } from '../plan/solvePlan'
 import type { Pass, Places } from './passes'
 import type { Drive } from './drive'
 import { atLimiter, earliestUpshift, wrongGears } from './gears'
-import { beyondEdge, countersteered, movedAcross, plannedAcross } from './onTheRoad'
-import { isStabbed, plannedRise, STABBED_S } from './stabbed'
+import { beyondEdge, comesFromElsewhere, countersteered, movedAcross, plannedAcross } from './onTheRoad'
+import { stabbed } from './stabbed'
+import { beyondHazard } from './leftAlone'
 import { lackingFor, limitOf, limits, type FindableFault } from './limits'
 
 /** A fault that a pass showed, with what it rests on. */
@@ -43,6 +44,8 @@ export function unavailableIn({ brake, throttle, steerRad, gear, rpm, rateHz }: 
 }
 
 const KMH = 3.6
+/** What says nothing of a corner where the one before left the car in another place. */
+const OF_THE_WAY_IN: readonly FindableFault[] = ['te', 'tl', 'dg']
 /** Corners where the drive turns in this far from the plan on most laps are not comparable by it, m. */
 const COMPARABLE_M = 8
 const UNLIKELY_M = 20
@@ -55,6 +58,10 @@ const USUAL_BRAKE_M = 3
 const LEAST_PLANNED_FALL_S = 0.7
 /** A push planned to be lighter than this share of the hardest has no shape to speak of. */
 const SHAPED_FROM = 0.6
+/** Changing from one pedal to the other takes up to this long, s: so much more than planned is no coasting. */
+const FEET_S = 0.2
+/** A throttle that never opens further than this was held back. */
+const HELD_TO = 0.75
 /** A brake that is gone from half in less than this is let go of at once, s. */
 const SNAPPED_S = 0.2
 
@@ -79,7 +86,11 @@ export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly Me
     steps: moreSteps,
     silent,
   }
-  return passes.flatMap((one) => findingsOfPass(plan, drive, one, usual))
+  return passes.flatMap((one, k) => {
+    const before = passes[k - 1]
+    const isMoved = before?.lap === one.lap && comesFromElsewhere(plan, drive, before.places, one.places)
+    return findingsOfPass(plan, drive, one, isMoved ? { ...usual, silent: new Set([...silent, ...OF_THE_WAY_IN]) } : usual)
+  })
 }
 
 const brakedLater = ({ pass, planned, onM }: MeasuredPass) =>
@@ -140,24 +151,33 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   }
   // a tightening corner needs more than one turn of the wheel
   if (pass.steps !== null && pass.steps > (planned.steps ?? 1))
-    note('tn', pass.steps - (planned.steps ?? 1) + 1 - (usual.steps.get(places.corner.number) ?? 0), pass.turnInM)
-  note('co', pass.coastS > planned.coastS + limits.co.from / 2 ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
+    note('tn', pass.steps - (planned.steps ?? 1) + 1 - Math.max(0, (usual.steps.get(places.corner.number) ?? 0) - 1), pass.turnInM)
+  note('co', pass.coastS > planned.coastS + FEET_S ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
   note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
   note('am', planned.insideM - pass.insideM + usual.insideM, pass.insideAtM)
   // where nothing is slowed for, a throttle that comes and goes only trims the speed
   if (pass.throttleOnM !== null && places.corner.points.brakeStart !== null) note('pe', pass.lifts - planned.lifts, pass.throttleOnM)
-  const full = later(pass.fullThrottleM, planned.fullThrottleM)
-  if (full !== null) note('pl', full, pass.fullThrottleM!)
+  // a throttle that stays well short of full is late by all that is left of the pass, at least
+  const isHeld = pass.fullThrottleM === null && pass.throttleOnM !== null && pass.throttleMost < HELD_TO
+  const full = later(isHeld ? places.toM : pass.fullThrottleM, planned.fullThrottleM)
+  if (full !== null) note('pl', full, pass.fullThrottleM ?? places.exitM)
   note('xn', planned.outsideM - pass.outsideM, places.exitM)
   // where the throttle is never quite open, the plan may stay in a higher gear
   if (pass.gear !== null && pass.gear !== planned.gear) note('gw', wrongGears(plan, pass), pass.minSpeedM)
   const wide = beyondEdge(plan, drive, places)
   note('of', wide.byM, wide.atM)
+  for (const [fault, kind] of [
+    ['ak', 'tall-kerb'],
+    ['tr', 'never-cross-line'],
+  ] as const) {
+    const beyond = beyondHazard(plan, drive, places, kind)
+    if (beyond) note(fault, beyond.byM, beyond.atM)
+  }
   note('xw', pass.outsideM - planned.outsideM, places.exitM)
   const slide = countersteered(drive, places)
   note('sl', slide.forS, slide.atM)
-  const wantedS = plannedRise(plan, places)
-  if (wantedS !== null && isStabbed(drive, pass)) note('pa', wantedS - STABBED_S, pass.fullThrottleM!)
+  const stab = stabbed(plan, drive, places)
+  if (stab) note('pa', stab.byS, stab.atM)
   const shift = earliestUpshift(plan, drive, places)
   if (shift) note('ge', shift.byRpm, shift.atM)
   if (drive.rpm) note('gl', atLimiter(plan, drive, places), places.exitM)

@@ -25,13 +25,15 @@ export const limits = {
   tn: { unit: 'steps', from: 3, because: 'a tightening corner can need two' },
   ae: { unit: 'm', from: 9.5, because: 'the line stays close to the edge for a while: 4 m either way look alike' },
   am: { unit: 'm', from: 1.1, because: 'positions drift by half a metre over a lap' },
-  co: { unit: 's', from: 0.6, because: 'a foot changes pedals in 0.3 s' },
+  co: { unit: 's', from: 0.45, because: 'a foot changes pedals in 0.3 s' },
   pe: { unit: 'lifts', from: 1, because: 'once on, the throttle should stay on' },
   pl: { unit: 'm', from: 15, because: 'drivers repeat full throttle to 3 m; a careful foot takes 10 m more' },
-  pa: { unit: 's', from: 0.6, because: 'a foot that rolls the throttle on takes at least half of the planned time' },
+  pa: { unit: 's', from: 0.25, because: 'a stab takes a quarter of a second, and the plan at least twice that' },
   xn: { unit: 'm', from: 1.5, because: 'positions drift by half a metre, and leaving a metre is a choice' },
   of: { unit: 'm', from: 1, because: 'positions drift by half a metre, so a metre over the edge is certain' },
   xw: { unit: 'm', from: 1.2, because: 'positions drift by half a metre, and drivers repeat an exit to half a metre' },
+  ak: { unit: 'm', from: 0.6, because: 'positions drift by half a metre' },
+  tr: { unit: 'm', from: 0.6, because: 'positions drift by half a metre' },
   sl: { unit: 's', from: 0.3, because: 'hands cross the middle for a tenth of a second between two bends' },
   ge: {
     unit: 'rpm',
@@ -49,8 +51,8 @@ const SURE_FROM_HZ = 8
 /** Below this only what lasts shows: speeds, and how far off the line a car is. */
 const LEAST_HZ = 3
 const alongTrack: readonly string[] = ['ly', 'be', 'bl', 'bo', 'te', 'tl', 'ae', 'pl']
-const acrossTrack: readonly string[] = ['am', 'xn', 'xw', 'of']
-const atAnyRate: readonly string[] = ['be', 'bh', 'am', 'xn', 'xw', 'of', 'gw']
+const acrossTrack: readonly string[] = ['am', 'xn', 'xw', 'of', 'ak', 'tr']
+const atAnyRate: readonly string[] = ['be', 'bh', 'am', 'xn', 'xw', 'of', 'ak', 'tr', 'gw']
 /** More where braking or bending had to be worked out from positions, m. */
 const DERIVED_M: Readonly<Record<string, number>> = { be: 6, bl: 12, te: 6, tl: 6, ae: 2, am: 0.4, xn: 0.4, xw: 0.4 }
 const COARSE_ACROSS_M = 1.6

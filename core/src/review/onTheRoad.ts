@@ -24,6 +24,19 @@ export function plannedAcross({ track, line }: PlanSolution, { slowingM, turnInM
   return at(turnInM) - at(slowingM ?? turnInM)
 }
 
+/** A corner is linked to one whose exit is less than this before its turn-in, m. */
+const LINKED_M = 80
+/** Further than this from the plan's line, the way in begins from another place, m. */
+const ELSEWHERE_M = 1.2
+
+/** Whether the corner before left the car beside the planned line, so that where it turns in here says nothing of this corner. */
+export function comesFromElsewhere({ track, line }: PlanSolution, drive: Drive, before: Places, { turnInM }: Places): boolean {
+  const { exitM } = before
+  if (turnInM - exitM > LINKED_M) return false
+  const offM = valueAlong(drive, drive.offsetM, exitM) - valueAt(track, line.offsetM, wrapStation(track, exitM))
+  return Math.abs(offM) > ELSEWHERE_M
+}
+
 /** A wheel held this far against a bend that pulls so hard is a slide being caught, rad and m/s². */
 const AGAINST_RAD = 0.06
 const PULLS_MPS2 = 3

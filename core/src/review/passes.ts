@@ -57,6 +57,8 @@ export interface Pass {
   readonly minSpeedM: number
   readonly throttleOnM: number | null
   readonly fullThrottleM: number | null
+  /** the most that the throttle was open on the way out, share */
+  readonly throttleMost: number
   readonly lifts: number
   readonly coastS: number
   readonly steps: number | null
@@ -90,7 +92,7 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
   const brake = brakingOf(drive, from, Math.max(min, at(apexM)))
   // where nobody brakes, the throttle is judged from where it was least on the way to the apex
   const after = brake ? brake.end : throttle ? leastOf(throttle, at(turnInM - 10), at(apexM)) : Math.min(turnIn, min)
-  const power = throttle ? powerOf(drive, after, end) : null
+  const power = throttle ? powerOf(drive, after, Math.min(end, at(exitM)), end) : null
   let inside = at(Math.max(turnInM, apexM - 30))
   for (let i = inside; i <= at(Math.min(exitM, apexM + 30)); i++) if (sign * offsetM[i]! > sign * offsetM[inside]!) inside = i
   const exit = at(exitM)
@@ -106,6 +108,7 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
     ...{ minSpeedMps: speedMps[min]!, minSpeedM: alongM[min]! },
     throttleOnM: power?.on == null ? null : alongM[power.on]!,
     fullThrottleM: power?.full == null ? null : alongM[power.full]!,
+    throttleMost: power?.most ?? 0,
     lifts: power?.lifts ?? 0,
     coastS: throttle && drive.brake ? coasting(drive, brake?.start ?? after, power?.on ?? end) : 0,
     steps: drive.steerRad ? steeringSteps(drive, at(turnInM - 40), Math.max(at(apexM), inside)) : null,

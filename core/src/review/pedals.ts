@@ -21,7 +21,7 @@ export interface Braking {
 
 /** A second push is one where the brake was let go of to less than this share of the first, and pushed again by so much of it. */
 const LET_GO_SHARE = 0.45
-const AGAIN_SHARE = 0.25
+const AGAIN_SHARE = 0.17
 
 /** The braking between two samples, or null where there is none to speak of. */
 export function brakingOf({ timeS, brake, longMps2 }: Drive, from: number, to: number): Braking | null {
@@ -68,36 +68,41 @@ const LIFTED_TO = 0.6
 const LIFTED_S = 0.15
 const SHIFTING_S = 0.5
 
-/** Where the throttle comes on and is full, and how often it is lifted in between. */
+/**
+ * Where the throttle comes on and stays full, and how often it is lifted in between: also from full, while the car still turns.
+ * @param exit - sample of the exit: a lift after it belongs to what comes next
+ */
 export function powerOf(
   { timeS, throttle, gear }: Drive,
   from: number,
+  exit: number,
   to: number,
-): { on: number | null; full: number | null; lifts: number } {
+): { on: number | null; full: number | null; most: number; lifts: number } {
   const open = throttle!
   let on = from
   while (on < to && !(open[on]! > THROTTLE_ON && holds(timeS, on, HOLDS_S, (k) => open[k]! > THROTTLE_ON / 2))) on++
-  if (on >= to) return { on: null, full: null, lifts: 0 }
+  if (on >= to) return { on: null, full: null, most: 0, lifts: 0 }
   const isShifting = (i: number) =>
     gear !== null &&
     gear[indexAt(timeS, timeS[i]! - SHIFTING_S)] !== gear[Math.min(gear.length - 1, indexAt(timeS, timeS[i]! + SHIFTING_S))]
-  let full = on
+  let full: number | null = null
   let [lifts, most] = [0, open[on]!]
   let isDown = false
-  for (; full < to; full++) {
-    const now = open[full]!
-    if (!isDown && now >= THROTTLE_FULL && holds(timeS, full, HOLDS_S, (k) => open[k]! >= THROTTLE_FULL * 0.97)) break
+  for (let i = on; i < to && (full === null || i < exit); i++) {
+    const now = open[i]!
+    if (full === null && !isDown && now >= THROTTLE_FULL && holds(timeS, i, HOLDS_S, (k) => open[k]! >= THROTTLE_FULL * 0.97)) full = i
     most = Math.max(most, now)
     const isLifted = (k: number) => open[k]! < Math.min(most - LIFTED_BY, LIFTED_TO * most)
-    if (!isDown && isLifted(full) && holds(timeS, full, LIFTED_S, isLifted) && !isShifting(full)) {
+    if (!isDown && isLifted(i) && holds(timeS, i, LIFTED_S, isLifted) && !isShifting(i)) {
       isDown = true
+      full = null
       lifts++
-    } else if (isDown && now > THROTTLE_ON && !isLifted(full)) {
+    } else if (isDown && now > THROTTLE_ON && !isLifted(i)) {
       isDown = false
       most = now
     }
   }
-  return { on, full: full < to ? full : null, lifts }
+  return { on, full, most: open.subarray(on, to).reduce((a, b) => Math.max(a, b), 0), lifts }
 }
 
 /** Less than a driver rests on either pedal. */

@@ -126,8 +126,9 @@ export function wantedAt(
   addBump(places.sign * -habit.offsetM, places.apexM, 40)
   if (code === 'am') addBump(-places.sign * size, places.apexM, 18)
   if (code === 'tl') addBump(-places.sign * 0.12 * size, places.apexM, 16)
-  // across the road while braking: begun from further in
-  if (code === 'dg' && places.brakeM !== null) addBump(places.sign * size, places.brakeM, 28)
+  // across the road while braking: begun from further in, and out again by the turn
+  if (code === 'dg' && places.brakeM !== null)
+    addBump(places.sign * size, places.brakeM, stationsApart(track, places.brakeM, places.turnInM) / ACROSS_SPREADS)
   if (code === 'xn') addBump(places.sign * size, places.exitM, 26)
   const brakedM = places.brakeM === null || places.brakeEndM === null ? 0 : stationsApart(track, places.brakeM, places.brakeEndM)
   const inBraking = places.brakeM === null || brakedM === 0 ? -1 : from(places.brakeM) / brakedM
@@ -158,6 +159,9 @@ export function wantedAt(
         : null,
   }
 }
+
+/** A driver who brakes at an angle is back on the line after so many spreads of the way out of it. */
+const ACROSS_SPREADS = 2.2
 
 const between = ({ i, j, t }: { i: number; j: number; t: number }, values: Float64Array) => values[i]! + (values[j]! - values[i]!) * t
 

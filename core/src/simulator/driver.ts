@@ -93,7 +93,9 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
     const aheadM = Math.max(LEAST_PREVIEW_M, PREVIEW_S * v)
     const here = wantedAt(plan, habits, owners, s, now, memory)
     const ahead = wantedAt(plan, habits, owners, s + aheadM, now, memory)
-    kappa += ((steerTo({ n, psi, aheadM, here, ahead, memory }) - kappa) * STEP_S) / (HANDS_S + STEP_S)
+    const felt = (FELT_SHARE * limitMps2) / (v * v)
+    const asked = Math.max(-felt, Math.min(felt, steerTo({ n, psi, aheadM, here, ahead, memory })))
+    kappa += ((asked - kappa) * STEP_S) / (HANDS_S + STEP_S)
     const grip = Math.min(1, limitMps2 / Math.max(1e-6, v * v * Math.abs(kappa)))
     const bend = kappa * grip
     const station = wrapStation(track, s)
@@ -162,6 +164,13 @@ interface Steering {
   memory: Map<string, number>
 }
 
+/** Who feels the front slide winds on no more than this share of what it can do. */
+const FELT_SHARE = 1.5
+/** Hands that go in steps turn so much of the whole at first: with less, the car would be far off its line before the last step. */
+const FIRST_BITE = 0.5
+/** Between two bites a driver goes this share of the way through the turn. */
+const BITE_SHARE = 0.2
+
 /** The bend that leads to the point ahead: that of the line, and what brings the car back to it. */
 function steerTo({ n, psi, aheadM, here, ahead, memory }: Steering): number {
   const off = here.offsetM - n
@@ -169,14 +178,20 @@ function steerTo({ n, psi, aheadM, here, ahead, memory }: Steering): number {
   const wanted = (here.bendPerM + ahead.bendPerM) / 2 + (1.6 * off) / aheadM ** 2 + (1.5 * turned) / aheadM
   // hands that go in steps hold the wheel in between
   if (here.steps === null) return wanted
-  const held = memory.get('held') ?? wanted
   const step = Math.floor(here.steps.share * here.steps.count)
   if (memory.get('step') !== step) {
     memory.set('step', step)
-    memory.set('held', here.steps.peakPerM * Math.min(1, (step + 1) / here.steps.count))
+    memory.set('bitten', here.steps.share)
+    const share = FIRST_BITE + ((1 - FIRST_BITE) * step) / Math.max(1, here.steps.count - 1)
+    memory.set('held', here.steps.peakPerM * Math.min(1, share))
     return memory.get('held')!
   }
-  return Math.abs(off) > 1.5 ? wanted : held
+  // far off the line the hands take another bite, and hold again
+  if (Math.abs(off) > 1.5 && here.steps.share > (memory.get('bitten') ?? -1) + BITE_SHARE) {
+    memory.set('bitten', here.steps.share)
+    memory.set('held', wanted)
+  }
+  return memory.get('held')!
 }
 
 function habitOf(places: CornerPlaces, lap: number, faults: readonly DrivenFault[], random: () => number, unsteady: number) {
