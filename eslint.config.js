@@ -50,6 +50,7 @@ const coreImports = {
   session: [...planned, 'calls', 'faults', 'stintLog'],
   recording: below,
   review: [...planned, 'faults', 'recording'],
+  debrief: [...planned, 'faults', 'stintLog', 'recording', 'review'],
 }
 const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']
 const serverBans = [interfaceCode, not(['@ochote/web'], 'Web and server meet only over HTTP.')]

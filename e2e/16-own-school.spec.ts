@@ -134,8 +134,11 @@ test.describe.serial('from an empty folder', () => {
       .getByRole('button', { name: /^misses the apex/ })
       .click()
     await button(page, 'In').click()
-    await expect(page.getByText('The stint is over.')).toBeVisible()
-    await expect(page.getByText('All saved')).toBeVisible()
+    await expect(page.getByText(/^The stint is over: in at/)).toBeVisible()
+    await button(page, 'It goes on: back to the seat').click()
+    await expect(button(page, 'In')).toBeEnabled()
+    await button(page, 'In').click()
+    await expect(page.getByText(/^The stint is over: in at/)).toBeVisible()
 
     await page
       .getByRole('link', { name: /^Debrief/ })

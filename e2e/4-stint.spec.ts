@@ -74,8 +74,8 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
     await tapLine(again)
     await expect(line(again)).toHaveText('Line: one more lap')
     await again.getByRole('button', { name: 'In', exact: true }).click()
-    await expect(again.getByText('The stint is over.')).toBeVisible()
-    await expect(again.getByText('All saved')).toBeVisible()
+    await expect(again.getByText(/^The stint is over: in at \d\d:\d\d\./)).toBeVisible()
+    await expect.poll(async () => (await log(again, id)).filter((e) => e.kind === 'in')).toHaveLength(1)
 
     const stored = await log(again, id)
     expect(stored.filter((e) => e.kind === 'line')).toHaveLength(6)

@@ -7,6 +7,8 @@ export interface WorkOn {
   readonly code: string
   readonly advice: string
   readonly reason: string
+  /** how bad it was at its worst */
+  readonly severity: Severity
 }
 
 /** How much of a fault counts as left, by what its later laps showed. */
@@ -58,6 +60,6 @@ export function workOnFrom(all: readonly FollowUp[], markOf: (corner: string, du
     .map((f) => {
       const fault = faultOf(f.code)!
       const mark = fault.markDuty ? markOf(f.corner, fault.markDuty) : null
-      return { corner: f.corner, code: f.code, advice: adviceFor(fault, mark), reason: reasonFor(f, logged) }
+      return { corner: f.corner, code: f.code, advice: adviceFor(fault, mark), reason: reasonFor(f, logged), severity: f.severity }
     })
 }

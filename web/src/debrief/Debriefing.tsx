@@ -25,23 +25,28 @@ import { FaultGrid } from './FaultGrid'
 import { GoodThings } from './GoodThings'
 import { LapTimes } from './LapTimes'
 import { candidatesFor, goodFrom, suggestedDebrief } from './suggest'
+import type { RecordedDebrief, RecordedState } from './useRecordedWork'
+import { StintOver } from './StintOver'
 import { WorkOnThings } from './WorkOnThings'
 
-interface DebriefingProps {
+export interface DebriefingProps {
   open: OpenStint
   /** what is stored; null before the first save */
   stored: Debrief | null
   choice: ReactNode
+  /** what the stint's recorded laps give */
+  recorded: RecordedState
 }
 
 /** A stint's debrief: laps, faults, corrections, what was good, the two things to work on, and a sentence. */
-export function Debriefing({ open, stored, choice }: DebriefingProps) {
+export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) {
   const { stint, solution, cones, scheme, student, day, car, instructor } = open
-  const { entries, unreadable } = useStintLog(stint.id)
+  const { entries, unreadable, add } = useStintLog(stint.id)
   const record = useMemo(() => stintRecord(entries), [entries])
   const followed = useMemo(() => followUps(record), [record])
   const [corner, chooseCorner] = useCornerChoice(solution)
-  const suggested = useMemo(() => suggestedDebrief(open, record), [open, record])
+  const found = recorded.state === 'read' ? recorded.found : null
+  const suggested = useMemo(() => suggestedDebrief(open, record, found), [open, record, found])
   const state = useDebrief(stint, stored, suggested)
   const { draft } = state
   const change = (part: Partial<DebriefDraft>, of?: string) => state.change({ ...draft, ...part }, of)
@@ -55,7 +60,7 @@ export function Debriefing({ open, stored, choice }: DebriefingProps) {
         <Box sx={{ flex: 1 }} />
         {driven && (
           <>
-            <SaveState state={state} before="Suggested from the log, not saved" />
+            <SaveState state={state} before="Suggested, not saved" />
             <Button
               startIcon={<TableViewOutlined />}
               onClick={() => saveFile(debriefCsv(open, record, followed), `Debrief ${student.name}.csv`)}
@@ -64,7 +69,7 @@ export function Debriefing({ open, stored, choice }: DebriefingProps) {
             </Button>
             <PdfButton
               name={`Debrief ${student.name}.pdf`}
-              make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft)}
+              make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft, picturesOf(draft, found))}
             />
             {state.version === 0 && state.saving === 'saved' && (
               <Button variant="contained" onClick={state.keep}>
@@ -79,8 +84,12 @@ export function Debriefing({ open, stored, choice }: DebriefingProps) {
         <Link component={RouterLink} to={stagePath(day.id, 'review', stint.id)}>
           Recorded laps
         </Link>
+        {recorded.state === 'reading' && ', still being read'}
+        {found && found.laps > 0 && `: ${count(found.laps, 'lap')} compared with the plan`}
       </Typography>
+      <StintOver open={open} entries={entries} record={record} add={add} />
       {state.error && <ProblemNotice error={state.error} onRetry={state.version === 0 ? state.keep : state.retry} />}
+      {recorded.state === 'failed' && <ProblemNotice error={recorded.error} onRetry={recorded.retry} />}
       <ConflictDialog what="debrief" conflict={state.conflict} />
       {driven ? (
         <Box
@@ -92,12 +101,7 @@ export function Debriefing({ open, stored, choice }: DebriefingProps) {
           }}
         >
           <Stack sx={{ gap: 2.5 }}>
-            <GoodThings good={draft.good} offered={goodFrom(record)} onChange={(good, of) => change({ good }, of)} />
-            <WorkOnThings
-              chosen={draft.workOn}
-              candidates={candidatesFor(open, record)}
-              onChange={(workOn, of) => change({ workOn }, of)}
-            />
+            <GoodThings good={draft.good} offered={goodFrom(record, found)} onChange={(good, of) => change({ good }, of)} />
             <TextField
               label="In your own words"
               multiline
@@ -107,11 +111,17 @@ export function Debriefing({ open, stored, choice }: DebriefingProps) {
               slotProps={{ htmlInput: { maxLength: 400 } }}
             />
           </Stack>
+          <WorkOnThings
+            chosen={draft.workOn}
+            candidates={candidatesFor(open, record, found)}
+            pictureOf={found?.pictureOf ?? none}
+            onChange={(workOn, of) => change({ workOn }, of)}
+          />
           <Stack sx={{ gap: 2.5 }}>
             <LapTimes record={record} plannedLapS={solution.trace.lapTimeS} />
             <FaultGrid record={record} corners={solution.corners.map((c) => c.number)} corner={corner} onCorner={chooseCorner} />
-            <FollowUpList title="Corrections, and what came of them" followUps={followed} />
           </Stack>
+          <FollowUpList title="Corrections, and what came of them" followUps={followed} />
         </Box>
       ) : (
         <EmptyState
@@ -128,3 +138,9 @@ export function Debriefing({ open, stored, choice }: DebriefingProps) {
     </StageFrame>
   )
 }
+
+const none = () => null
+
+/** The pictures of what was chosen, in its order; null where there is none. */
+const picturesOf = ({ workOn }: DebriefDraft, found: RecordedDebrief | null) =>
+  workOn.map(({ corner, code }) => found?.pictureOf(corner, code) ?? null)

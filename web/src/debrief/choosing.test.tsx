@@ -17,14 +17,14 @@ const log = logOf([
   [40, { kind: 'line' }],
   [90, { kind: 'in' }],
 ])
-const candidates = candidatesFor(openStint(), stintRecord(log))
+const candidates = candidatesFor(openStint(), stintRecord(log), null)
 
 describe('two things to work on', () => {
   let chosen: readonly WorkOn[] = []
   function Page({ from }: { from: readonly WorkOn[] }) {
     const [own, setOwn] = useState(from)
     chosen = own
-    return <WorkOnThings chosen={own} candidates={candidates} onChange={(next) => setOwn(next as WorkOn[])} />
+    return <WorkOnThings chosen={own} candidates={candidates} pictureOf={() => null} onChange={(next) => setOwn(next as WorkOn[])} />
   }
 
   it('are offered unsafe things first, and an earlier cause in place of what came of it', () => {
@@ -53,8 +53,8 @@ describe('two things to work on', () => {
   })
 
   it('says so when there is nothing', () => {
-    renderPage(<WorkOnThings chosen={[]} candidates={[]} onChange={() => undefined} />)
-    expect(screen.getByText('Nothing was logged to work on.')).toBeTruthy()
+    renderPage(<WorkOnThings chosen={[]} candidates={[]} pictureOf={() => null} onChange={() => undefined} />)
+    expect(screen.getByText('Nothing was logged or recorded to work on.')).toBeTruthy()
   })
 })
 

@@ -16,11 +16,11 @@ const followed = followUps(record)
 
 describe('what a debrief is offered', () => {
   it('starts with praise, then the best lap, and takes silence for no success', () => {
-    expect(goodFrom(record)).toEqual(['Corner 1, lap 3: hit the mark', 'The last lap was the best one'])
+    expect(goodFrom(record, null)).toEqual(['Corner 1, lap 3: hit the mark', 'The last lap was the best one'])
   })
 
   it('has at most two things to work on, what stayed first, each with advice and a reason', () => {
-    const { workOn, good, sentence } = suggestedDebrief(openStint(), record)
+    const { workOn, good, sentence } = suggestedDebrief(openStint(), record, null)
     expect(workOn.length).toBeLessThanOrEqual(2)
     expect(workOn[0]).toMatchObject({ corner: '2', code: 'be' })
     expect(workOn[0]!.advice).toContain('brake at the cone')
@@ -37,8 +37,8 @@ describe('what a debrief is offered', () => {
         [80, { kind: 'in' }],
       ]),
     )
-    expect(suggestedDebrief(openStint(), quiet)).toEqual({ good: [], workOn: [], sentence: '' })
-    expect(candidatesFor(openStint(), quiet)).toEqual([])
+    expect(suggestedDebrief(openStint(), quiet, null)).toEqual({ good: [], workOn: [], sentence: '' })
+    expect(candidatesFor(openStint(), quiet, null)).toEqual([])
   })
 })
 

@@ -4,7 +4,7 @@ import type { ReviewDraft } from '@ochote/contracts'
 import { faultOf, type AnalysedPass, type Analysis, type Finding, type PlanSolution, type SolvedCorner } from '@ochote/core'
 import { count } from '../format/format'
 import { CornerPasses } from './CornerPasses'
-import { decisionOn } from './decisions'
+import { decisionOn } from '../recordings/decisions'
 import { FindingRow, type FindingActions } from './FindingRow'
 
 interface CornerPanelProps {

@@ -13,6 +13,8 @@ interface NotesPanelProps {
   recordingId: string
   notes: readonly ReviewNote[]
   laps: readonly number[]
+  /** the lap that a new note is for, until another is chosen */
+  shown: number
   solution: PlanSolution
   /** where a new note is put: the chosen corner's apex, or the start line */
   stationM: number
@@ -20,8 +22,8 @@ interface NotesPanelProps {
 }
 
 /** Notes at a lap and a place. */
-export function NotesPanel({ recordingId, notes, laps, solution, stationM, onChange }: NotesPanelProps) {
-  const [lap, setLap] = useState(laps[0] ?? 0)
+export function NotesPanel({ recordingId, notes, laps, shown, solution, stationM, onChange }: NotesPanelProps) {
+  const [lap, setLap] = useState(shown)
   const [text, setText] = useState('')
   const moveCursor = useMoveCursor()
   const add = () => {

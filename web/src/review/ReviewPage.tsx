@@ -5,6 +5,7 @@ import type { StoredRecording } from '@ochote/contracts'
 import { stintRecord } from '@ochote/core'
 import { recordingsQuery, reviewQuery } from '../api/queries'
 import { Loaded } from '../problem/Loaded'
+import { outingOf } from '../recordings/outing'
 import { RecordedLaps } from '../recordings/RecordedLaps'
 import { Page } from '../shell/Page'
 import { StintStage } from '../stint/StintStage'
@@ -54,22 +55,17 @@ function NoneYet({ open: { stint, student, day }, choice }: OpenProps) {
   )
 }
 
-/** Files of one outing are read as one where each of them has a date; else one of them is chosen. */
 function Chosen({ open, choice, recordings }: OpenProps & { recordings: readonly StoredRecording[] }) {
   const { entries } = useStintLog(open.stint.id)
-  const canJoin = recordings.length > 1 && recordings.every(({ startedAt }) => startedAt !== null)
   const [chosen, setChosen] = useState<string | null>(null)
-  const one = recordings.find(({ id }) => id === chosen)
-  // the earliest comes first: its laps have the same numbers alone and with the others, and it carries their review
-  const byStart = [...recordings].sort((a, b) => (a.startedAt ?? '').localeCompare(b.startedAt ?? ''))
-  const read = one ? [one] : canJoin ? byStart : [recordings[0]!]
+  const { canJoin, read } = outingOf(recordings, chosen)
   const { endedAtMs } = useMemo(() => stintRecord(entries), [entries])
   const reviewed = useReviewed(read, open.solution, open.plan.setup.pace, endedAtMs)
   const review = useQuery(reviewQuery(read[0]!.id))
   const files = (
     <RecordingChoice
       recordings={recordings}
-      chosen={one?.id ?? (canJoin ? '' : recordings[0]!.id)}
+      chosen={chosen ?? (canJoin ? '' : recordings[0]!.id)}
       canJoin={canJoin}
       onChoose={(id) => setChosen(id === '' ? null : id)}
     />

@@ -179,6 +179,7 @@ export function Reviewing({ open, reviewed, recording, stored, choice }: Reviewi
             recordingId={recording.id}
             notes={review.draft.notes}
             laps={analysis.laps.map(({ lap }) => lap)}
+            shown={numbers[0] ?? 0}
             solution={solution}
             stationM={solved?.points.apex?.stationM ?? 0}
             onChange={(next) => review.change({ ...review.draft, notes: next })}

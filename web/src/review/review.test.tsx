@@ -3,7 +3,7 @@ import { noReview, type RecordingOverview, type ReviewDraft } from '@ochote/cont
 import type { Finding, LapTrace, RecordedLap, StintRecord, Track } from '@ochote/core'
 import { lapWords, overviewWords, reportWords } from '../recordings/recordingWords'
 import { tokens } from '../theme/tokens'
-import { decided, decisionOn, logLapOf, seenFindings } from './decisions'
+import { decided, decisionOn, logLapOf, seenFindings } from '../recordings/decisions'
 import { lapInk } from './lapInks'
 import { placeOfTime, timeOfPlace } from './lapPlaces'
 import { lacks, lanesHeight, placeLanes } from './traceLanes'

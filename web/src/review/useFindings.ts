@@ -8,7 +8,7 @@ import type { Autosave } from '../autosave/useAutosave'
 import type { OpenStint } from '../stint/openStint'
 import { useStintLog } from '../stintLog/useStintLogs'
 import type { Reviewed } from '../workers/review.worker'
-import { acceptedEntries, decided, decisionOn, logLapOf, seenFindings } from './decisions'
+import { acceptedEntries, decided, decisionOn, logLapOf, seenFindings } from '../recordings/decisions'
 import type { FindingActions } from './FindingRow'
 
 const measured = ['be', 'bl', 'bh', 'am', 'pl', 'xn'] as const

@@ -3,6 +3,10 @@ import { styled, useTheme } from '@mui/material/styles'
 import { visuallyHidden } from '@mui/utils'
 import { useCallback, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { followUps, isCalled, stintRecord, suggestSteps, timedLaps, correctionsToAskAbout } from '@ochote/core'
+import { useQuery } from '@tanstack/react-query'
+import { useNavigate } from 'react-router'
+import { stintQuery } from '../api/queries'
+import { stagePath } from '../shell/stages'
 import { useLiveSource } from '../telemetry/useLiveSource'
 import { FollowUpList } from '../stint/FollowUpList'
 import type { OpenStint } from '../stint/openStint'
@@ -89,6 +93,13 @@ export function Seat({ open, choice, seats }: SeatProps) {
     },
     [addEntry, keep],
   )
+  const navigate = useNavigate()
+  // the debrief opens also where the link has gone by then
+  useQuery(stintQuery(stint.id))
+  const addLine = (entry: NewEntry) => {
+    add(entry)
+    if (entry.kind === 'in') void navigate(stagePath(day.id, 'debrief', stint.id), { state: { justIn: true } })
+  }
   // while driving, a phone's space is for targets
   const onPhone = running ? { xs: 'none', sm: 'block' } : 'block'
   const allDriven = driven.length >= stint.plannedLaps
@@ -118,7 +129,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
         </Stack>
         <TopRow>
           <SeatClock record={record} plannedLaps={stint.plannedLaps} source={source} />
-          <SeatLine open={open} byLogger={loggerId !== null} record={record} ready={log.ready} onEntry={add} />
+          <SeatLine open={open} byLogger={loggerId !== null} record={record} ready={log.ready} onEntry={addLine} />
         </TopRow>
         {running && <NextCallBar sheet={sheet} solution={solution} record={record} source={source} coolingDown={allDriven} />}
         {running && (
