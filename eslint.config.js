@@ -71,7 +71,7 @@ const coreBans = [
 ]
 
 const webBans = [serverCode, node, simulator]
-const webStages = ['today', 'timetable', 'plan', 'brief', 'run', 'debrief', 'review', 'progress', 'library', 'circuit', 'vehicle']
+const webStages = ['today', 'timetable', 'plan', 'brief', 'run', 'debrief', 'group', 'review', 'progress', 'library', 'circuit', 'vehicle']
 /** Folders that the stages share. Each may import those before it. */
 const webShared = [
   ...[

@@ -172,4 +172,32 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
     { corner: '5', code: 'be', severity: 3 },
   ])
   expect(logs[2]!.filter((e) => e.kind === 'undo')).toMatchObject([{ about: faults[1]!.id }])
+
+  // debriefed as a group of six: what two of them have, by whom only while names are shown, from a large screen by keys
+  const twice = [0, 1].map((k) => ({
+    ...{ id: crypto.randomUUID(), stintId: stints[k]!.id, deviceId: 'a test', deviceTime: '2026-10-17T13:05:00.000Z' },
+    ...{ kind: 'fault', lap: 1, corner: '7', code: 'te', severity: 1 },
+  }))
+  for (const entry of twice) await page.request.post(`/api/stints/${entry.stintId}/log`, { data: { entries: [entry] } })
+  await page.goto(`/days/${day.id}/group`)
+  await page.getByRole('combobox', { name: 'Which stints' }).click()
+  await page.getByRole('option', { name: '13:00 Six out' }).click()
+  await expect(page.getByText('6 students, 5 timed laps')).toBeVisible()
+  const inCommon = page.getByRole('region', { name: 'What they have in common' }).getByRole('listitem')
+  await expect(inCommon).toHaveText([/^Corner 7: turns in early3 students; logged 3 times, at worst costs\./])
+  await expect(page.getByRole('row', { name: /^Student 3/ })).toContainText('1!')
+  await expectAccessible(page)
+  await page.getByRole('switch', { name: 'Names' }).click()
+  await expect(page.getByRole('row', { name: new RegExp(`^${students[2]!.name}`) })).toContainText('1!')
+  await page.getByRole('switch', { name: 'Names' }).click()
+  await page.getByRole('button', { name: 'Large screen' }).click()
+  await expect(page.getByRole('heading', { name: 'Corner 7: turns in early' })).toBeVisible()
+  await expect(page.getByText(students[2]!.name)).toHaveCount(0)
+  await page.keyboard.press('n')
+  await expect(page.getByText(students[2]!.name)).toBeVisible()
+  await expectAccessible(page)
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByRole('heading', { name: 'Next session, 1' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('heading', { name: 'Debrief: the group' })).toBeVisible()
 })

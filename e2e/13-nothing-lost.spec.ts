@@ -169,7 +169,7 @@ test('1,000 entries from eight devices, the server killed and the link broken at
   for (const one of pages) await one.context().close()
 })
 
-test('an installed seat opens and logs with the server off, and sends when it is back', async ({ browser }) => {
+test('an installed seat opens and logs with the server off, opens the debrief, and sends when the server is back', async ({ browser }) => {
   const context = await browser.newContext({ baseURL: server.base, viewport: { width: 820, height: 1180 }, serviceWorkers: 'allow' })
   const page = await context.newPage()
   const { path, id } = await stintOf(page, 'Agnes Thorley')
@@ -186,10 +186,15 @@ test('an installed seat opens and logs with the server off, and sends when it is
   await expect(again.getByText('Server not answering')).toBeVisible()
   await tapLine(again)
   await expect(again.getByText('1 on this device, not sent yet')).toBeVisible()
+  // the debrief comes by itself here too, and the stint may go on after all
+  await again.getByRole('button', { name: 'In', exact: true }).click()
+  await expect(again.getByRole('heading', { name: 'Debrief: Agnes Thorley' })).toBeVisible()
+  await again.getByRole('button', { name: 'It goes on: back to the seat' }).click()
+  await expect(again.getByText('3 on this device, not sent yet')).toBeVisible()
   await server.start()
   await expect(again.getByText('All saved')).toBeVisible({ timeout: 30_000 })
   const log = await storedLog(again.request, id)
-  expect(log).toHaveLength(before + 1)
+  expect(log).toHaveLength(before + 3)
   await context.close()
 })
 

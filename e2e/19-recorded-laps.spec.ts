@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import type { Day, DayView, StoredRecording } from '@ochote/contracts'
 import { chromiumArgs } from './chromiumArgs'
 import { drawnClip } from './drawnClip'
-import { expectAccessible, expectNoSidewaysScroll, saved, storedLog } from './support'
+import { expectAccessible, expectNoSidewaysScroll, pdfPages, saved, storedLog, withoutBlanks } from './support'
 
 /** The demonstration's first Saturday, where everybody has driven. */
 async function firstDay(page: Page): Promise<DayView> {
@@ -175,6 +175,27 @@ test.describe('recorded laps', () => {
     await expect(panel.getByRole('table', { name: 'Passes through corner 1' })).toBeVisible()
     await expect(panel.getByRole('table', { name: 'Passes through corner 1' }).getByRole('row')).toHaveCount(6)
     await expectAccessible(page)
+  })
+
+  test('are in the debrief: one thing to do, its reason and its picture, on the page and on paper', async ({ page }) => {
+    const day = await firstDay(page)
+    const stint = stintOfName(day, 'Ines Marlowe')
+    await page.request.put(`/api/stints/${stint.id}/debrief`, { data: { debrief: { good: [], workOn: [], sentence: '' }, fromVersion: 1 } })
+    await page.goto(`/days/${day.id}/debrief/${stint.id}`)
+    await expect(page.getByText(/: \d laps compared with the plan/)).toBeVisible({ timeout: 20_000 })
+    const work = page.getByRole('region', { name: 'Two things to work on' })
+    await work.getByRole('combobox', { name: '1.' }).click()
+    const recorded = page.getByRole('option', { name: /slowed too much$/ }).first()
+    const corner = /^Corner (\d+)/.exec(await recorded.innerText())![1]!
+    await recorded.click()
+    await expect(work.getByText(/recorded on laps? \d.*km\/h/)).toBeVisible()
+    const picture = work.getByRole('img', { name: new RegExp(`^Corner ${corner} on recorded lap \\d, solid, against the plan`) })
+    await expect(picture).toBeVisible()
+    await expectAccessible(page)
+    await isSaved(page)
+    const [paper, ...more] = await pdfPages(await saved(page, page.getByRole('button', { name: 'PDF' })))
+    expect(more).toEqual([])
+    expect(paper).toContain(withoutBlanks(`Corner ${corner}, recorded lap`))
   })
 
   test('have notes at a lap and a place, and a line wanted whose gains are computed as it moves', async ({ page }) => {

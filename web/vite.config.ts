@@ -32,6 +32,7 @@ export default defineConfig({
           '**/SheetsPage-*.js',
           '**/sheetCalendar-*.js',
           '**/sheetsPdf-*.js',
+          '**/GroupPage-*.js',
           '**/ReviewPage-*.js',
           '**/RecordingPage-*.js',
           '**/RecordedLaps-*.js',

@@ -166,5 +166,13 @@ export { runsOfCorners, type WorkRun } from './review/runsOfCorners'
 export { adviceOn, evidenceFor, sizeWords } from './review/evidence'
 export type { Finding } from './review/findings'
 export { recordedGood, recordedWork, workTogether, type RecordedWork } from './debrief/recordedWork'
+export {
+  groupDebrief,
+  type CornerOfStudent,
+  type GroupCorner,
+  type GroupDebrief,
+  type GroupFault,
+  type GroupStudent,
+} from './debrief/groupDebrief'
 export { cornerPicture, type CornerPicture, type PictureMark, type PictureStrip } from './debrief/cornerPicture'
 export type { FindableFault } from './review/limits'

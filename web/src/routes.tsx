@@ -74,6 +74,7 @@ const stages: RouteObject[] = [
   },
   { path: 'days/:dayId/run/wall/:sessionId?', lazy: async () => ({ Component: (await import('./run/wall/WallPage')).WallPage }) },
   { path: 'days/:dayId/run/:stintId?', lazy: async () => ({ Component: (await import('./run/RunPage')).RunPage }) },
+  { path: 'days/:dayId/group', lazy: async () => ({ Component: (await import('./group/GroupPage')).GroupPage }) },
   { path: 'days/:dayId/debrief/:stintId?', lazy: async () => ({ Component: (await import('./debrief/DebriefPage')).DebriefPage }) },
   { path: 'days/:dayId/review/:stintId?', lazy: async () => ({ Component: (await import('./review/ReviewPage')).ReviewPage }) },
   { path: 'recordings/:recordingId', lazy: async () => ({ Component: (await import('./review/RecordingPage')).RecordingPage }) },

@@ -85,7 +85,10 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
           Recorded laps
         </Link>
         {recorded.state === 'reading' && ', still being read'}
-        {found && found.laps > 0 && `: ${count(found.laps, 'lap')} compared with the plan`}
+        {found && found.laps > 0 && `: ${count(found.laps, 'lap')} compared with the plan`} ·{' '}
+        <Link component={RouterLink} to={stagePath(day.id, 'group')}>
+          The whole group
+        </Link>
       </Typography>
       <StintOver open={open} entries={entries} record={record} add={add} />
       {state.error && <ProblemNotice error={state.error} onRetry={state.version === 0 ? state.keep : state.retry} />}

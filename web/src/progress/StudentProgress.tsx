@@ -8,7 +8,7 @@ import { count, lapTime, shortDay } from '../format/format'
 import { EmptyState } from '../shell/EmptyState'
 import type { Tokens } from '../theme/tokens'
 import { useServerLog, useStintLogs } from '../stintLog/useStintLogs'
-import { useCornerNumbers } from './useCornerNumbers'
+import { useCornerNumbers } from '../stint/useCornerNumbers'
 
 /** Faults per corner over a student's days at one circuit, as a chart and as its table. */
 export function StudentProgress({ student }: { student: StudentView }) {

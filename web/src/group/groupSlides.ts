@@ -1,0 +1,63 @@
+import { adviceFor, faultOf, severityNames, type GroupDebrief, type GroupFault } from '@ochote/core'
+import { count } from '../format/format'
+
+/** What is shown at one time on a large screen. */
+export interface GroupSlide {
+  readonly topic: string
+  readonly text: string
+  readonly detail: string
+}
+
+/** How a student is called while names are shown, or hidden. */
+export type NameOf = (studentId: string) => string
+
+/** The names of students while names are shown; else how many they are. */
+export const whoWords = (ids: readonly string[], nameOf: NameOf | null): string =>
+  nameOf ? listed(ids.map(nameOf)) : count(ids.length, 'student')
+
+/** "Ada, Ben and Cy" */
+export const listed = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`
+
+export const faultWords = ({ corner, code }: Pick<GroupFault, 'corner' | 'code'>): string =>
+  `Corner ${corner}: ${faultOf(code)?.name ?? code}`
+
+/** How often, by whom, and how bad. */
+export const faultDetail = ({ studentIds, times, worst }: GroupFault, nameOf: NameOf | null): string =>
+  `${whoWords(studentIds, nameOf)}; logged ${times === 1 ? 'once' : `${times} times`}, at worst ${severityNames[worst]}`
+
+const sectionName = (corners: readonly string[]) =>
+  corners.length === 1 ? `Corner ${corners[0]}` : `Corners ${corners[0]} to ${corners.at(-1)}`
+
+/** A section as a heading, and why it is suggested. */
+export const sectionWords = ({ corners, studentIds, hasUnsafe, faults }: GroupDebrief['sections'][number], nameOf: NameOf | null) => ({
+  name: sectionName(corners),
+  why: `${hasUnsafe ? 'unsafe; ' : ''}${whoWords(studentIds, nameOf)}: ${faults.join(', ')}`,
+})
+
+/** A group listens to so many things; unsafe ones are all shown. */
+const MOST_SHOWN = 5
+
+/**
+ * The group's debrief, one thing at a time: what most of them have in common, with what to do about it, then what to practise next.
+ * @param nameOf - null while names are hidden
+ */
+export function groupSlides({ common, sections }: GroupDebrief, nameOf: NameOf | null): GroupSlide[] {
+  const shown = common.filter(({ worst }, k) => worst === 3 || k < MOST_SHOWN)
+  const faults = shown.map((fault): GroupSlide => {
+    const known = faultOf(fault.code)
+    const good = fault.goodExamples.length > 0 ? ` Praised there: ${whoWords(fault.goodExamples, nameOf)}.` : ''
+    return {
+      topic: fault.worst === 3 ? `Unsafe: ${faultWords(fault).replace(/^C/, 'c')}` : faultWords(fault),
+      text: known ? sentence(adviceFor(known, null)) : faultWords(fault),
+      detail: `${sentence(faultDetail(fault, nameOf))}${good}`,
+    }
+  })
+  const next = sections.map((section, k): GroupSlide => {
+    const { name, why } = sectionWords(section, nameOf)
+    return { topic: `Next session, ${k + 1}`, text: name, detail: sentence(why) }
+  })
+  return [...faults, ...next]
+}
+
+const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`
