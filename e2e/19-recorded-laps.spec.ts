@@ -1,3 +1,6 @@
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { Day, DayView, StoredRecording } from '@ochote/contracts'
 import { chromiumArgs } from './chromiumArgs'
@@ -196,6 +199,33 @@ test.describe('recorded laps', () => {
     const [paper, ...more] = await pdfPages(await saved(page, page.getByRole('button', { name: 'PDF' })))
     expect(more).toEqual([])
     expect(paper).toContain(withoutBlanks(`Corner ${corner}, recorded lap`))
+
+    // the student's own page opens from the disk, without a network, and names no other student
+    const html = await saved(page, page.getByRole('button', { name: 'Student’s page' }))
+    const path = join(mkdtempSync(join(tmpdir(), 'ochote-own-page-')), 'own page.html')
+    writeFileSync(path, html)
+    const offline = await page
+      .context()
+      .browser()!
+      .newContext({ offline: true, viewport: { width: 390, height: 844 } })
+    const own = await offline.newPage()
+    const asked: string[] = []
+    own.on('request', (request) => asked.push(request.url()))
+    await own.goto(`file://${path}`)
+    await expect(own.getByRole('heading', { name: 'Ines Marlowe' })).toBeVisible()
+    await expect(own.getByRole('img', { name: new RegExp(`^Corner ${corner} on recorded lap`) })).toBeVisible()
+    await expect(own.getByRole('img', { name: /^Map of Skerrow Basin/ })).toBeVisible()
+    expect(asked.filter((url) => !url.startsWith('file://') && !url.startsWith('data:'))).toEqual([])
+    await expectNoSidewaysScroll(own)
+    await expectAccessible(own)
+    const others = day.people.filter(({ role, name }) => role === 'student' && name !== 'Ines Marlowe').map(({ name }) => name)
+    expect(others.length).toBeGreaterThan(3)
+    for (const name of others) expect(html.toString()).not.toContain(name)
+    await offline.close()
+
+    await page.getByLabel('In your own words').fill(`Quicker than ${others[0]!} here.`)
+    await page.getByRole('button', { name: 'Student’s page' }).click()
+    await expect(page.getByRole('alert')).toContainText(`names ${others[0]!}`)
   })
 
   test('have notes at a lap and a place, and a line wanted whose gains are computed as it moves', async ({ page }) => {

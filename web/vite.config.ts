@@ -33,6 +33,7 @@ export default defineConfig({
           '**/sheetCalendar-*.js',
           '**/sheetsPdf-*.js',
           '**/GroupPage-*.js',
+          '**/studentFile-*.js',
           '**/ReviewPage-*.js',
           '**/RecordingPage-*.js',
           '**/RecordedLaps-*.js',

@@ -26,6 +26,7 @@ import { GoodThings } from './GoodThings'
 import { LapTimes } from './LapTimes'
 import { candidatesFor, goodFrom, suggestedDebrief } from './suggest'
 import type { RecordedDebrief, RecordedState } from './useRecordedWork'
+import { useStudentFile } from './useStudentFile'
 import { StintOver } from './StintOver'
 import { WorkOnThings } from './WorkOnThings'
 
@@ -51,6 +52,11 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
   const { draft } = state
   const change = (part: Partial<DebriefDraft>, of?: string) => state.change({ ...draft, ...part }, of)
   const driven = timedLaps(record).length > 0
+  const pictures = picturesOf(draft, found)
+  const ownPage = useStudentFile({
+    file: { open, record, draft, followed, pictures, notes: found?.notes ?? [] },
+    recordingId: found?.recordingId ?? null,
+  })
   return (
     <StageFrame ribbon={{ solution, cones, scheme, corner, onCorner: chooseCorner, notes: logNotes(solution, record), compact: true }}>
       <Stack direction="row" sx={{ gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -69,8 +75,9 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
             </Button>
             <PdfButton
               name={`Debrief ${student.name}.pdf`}
-              make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft, picturesOf(draft, found))}
+              make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft, pictures)}
             />
+            {ownPage.button}
             {state.version === 0 && state.saving === 'saved' && (
               <Button variant="contained" onClick={state.keep}>
                 Keep as suggested
@@ -92,6 +99,7 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
       </Typography>
       <StintOver open={open} entries={entries} record={record} add={add} />
       {state.error && <ProblemNotice error={state.error} onRetry={state.version === 0 ? state.keep : state.retry} />}
+      {ownPage.notice}
       {recorded.state === 'failed' && <ProblemNotice error={recorded.error} onRetry={recorded.retry} />}
       <ConflictDialog what="debrief" conflict={state.conflict} />
       {driven ? (

@@ -9,6 +9,7 @@ import {
   type RecordedWork,
   type StintRecord,
 } from '@ochote/core'
+import type { ReviewNote } from '@ochote/contracts'
 import { neverQuery, recordingsQuery, reviewQuery } from '../api/queries'
 import { useUnits } from '../format/units'
 import type { OpenStint } from '../stint/openStint'
@@ -24,6 +25,10 @@ export interface RecordedDebrief {
   readonly pictureOf: (corner: string, code: string) => CornerPicture | null
   /** laps that were compared with the plan */
   readonly laps: number
+  /** notes of the review, in the order of the laps */
+  readonly notes: readonly ReviewNote[]
+  /** whose review it is */
+  readonly recordingId: string
 }
 
 export type RecordedState =
@@ -49,6 +54,8 @@ export function useRecordedWork(open: OpenStint, record: StintRecord): RecordedS
     return {
       work,
       good: recordedGood({ solution, analysis, findings }, new Set(record.faults.map(({ corner }) => corner))),
+      notes: [...review.data.notes].sort((a, b) => a.lap - b.lap || a.stationM - b.stationM),
+      recordingId: review.data.recordingId,
       laps: new Set(analysis.passes.map(({ lap }) => lap)).size,
       pictureOf: (corner, code) => {
         const worst = work.find((one) => one.corner === corner && one.code === code)?.worst

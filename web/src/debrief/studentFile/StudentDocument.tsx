@@ -1,0 +1,181 @@
+import type { DebriefDraft, Drawing, ReviewNote } from '@ochote/contracts'
+import { bestLap, faultOf, severityNames, timedLaps, type CornerPicture, type FollowUp, type StintRecord } from '@ochote/core'
+import { CAUTION } from '../../caution/Caution'
+import { unitsNow } from '../../format/units'
+import { count, difference, distance, lapTime, longDay } from '../../format/format'
+import { pictureWords } from '../../recordings/pictureLayout'
+import type { OpenStint } from '../../stint/openStint'
+import { MapSvg } from './MapSvg'
+import { PictureSvg } from '../PictureSvg'
+import { studentCss } from './studentCss'
+
+const PICTURE = { width: 420, height: 220, type: 14 }
+
+/** What a student takes home of one stint. */
+export interface StudentFile {
+  readonly open: OpenStint
+  readonly record: StintRecord
+  readonly draft: DebriefDraft
+  readonly followed: readonly FollowUp[]
+  /** of each thing to work on; null where nothing of it was recorded */
+  readonly pictures: readonly (CornerPicture | null)[]
+  readonly notes: readonly ReviewNote[]
+  /** spoken comments by their ids, as addresses that hold the sound itself */
+  readonly sounds: ReadonlyMap<string, string>
+}
+
+/** The page as a document of its own: it needs no network, and names nobody but the student and the instructor. */
+export function StudentDocument({ open, record, draft, followed, pictures, notes, sounds }: StudentFile) {
+  const { student, instructor, day, stint, car, solution } = open
+  const laps = timedLaps(record)
+  const best = bestLap(record)
+  const corrections = followed.filter(({ seenOn }) => seenOn.length > 0)
+  return (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta httpEquiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; media-src data:" />
+        <title>{`${student.name}, ${longDay(day.date)}`}</title>
+        <style>{studentCss}</style>
+      </head>
+      <body>
+        <h1>{student.name}</h1>
+        <p className="soft">
+          {longDay(day.date)}, {stint.startsAt} · {solution.track.circuit.name} · {count(laps.length, 'lap')} in {car.name} with{' '}
+          {instructor.name}
+        </p>
+        <h2>What was good</h2>
+        {draft.good.length === 0 ? (
+          <p>Nothing was written down.</p>
+        ) : (
+          <ul>
+            {draft.good.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        )}
+        <h2>To work on</h2>
+        {draft.workOn.length === 0 && <p>Nothing was chosen.</p>}
+        {draft.workOn.map(({ corner, code, advice, reason }, k) => (
+          <section key={`${corner} ${code}`}>
+            <h3>
+              {k + 1}. Corner {corner}: {advice}
+            </h3>
+            <p>
+              {faultOf(code)?.name ?? code}: {reason}
+            </p>
+            {pictures[k] && (
+              <figure>
+                <PictureSvg picture={pictures[k]} units={unitsNow()} box={PICTURE} />
+                <figcaption>{pictureWords(pictures[k])}</figcaption>
+              </figure>
+            )}
+          </section>
+        ))}
+        {draft.sentence !== '' && (
+          <>
+            <h2>From {instructor.name}</h2>
+            <p>{draft.sentence}</p>
+          </>
+        )}
+        {notes.length > 0 && (
+          <>
+            <h2>Notes on your laps</h2>
+            {notes.map((note) => (
+              <Note key={note.id} note={note} open={open} sound={note.soundId === null ? undefined : sounds.get(note.soundId)} />
+            ))}
+          </>
+        )}
+        <h2>The circuit</h2>
+        <MapSvg solution={solution} workedOn={new Set(draft.workOn.map(({ corner }) => corner))} />
+        <h2>Your laps</h2>
+        <table>
+          <tbody>
+            {laps.map((lap) => (
+              <tr key={lap.number}>
+                <th scope="row">Lap {lap.number}</th>
+                <td>{lapTime(lap.timeS ?? 0)}</td>
+                <td>{lap === best ? 'the best' : difference((lap.timeS ?? 0) - (best?.timeS ?? 0))}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {corrections.length > 0 && (
+          <>
+            <h2>What was corrected</h2>
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col">Corner</th>
+                  <th scope="col">What</th>
+                  <th scope="col">On laps</th>
+                  <th scope="col">In the end</th>
+                </tr>
+              </thead>
+              <tbody>
+                {corrections.map(({ corner, code, severity, seenOn, verdict }) => (
+                  <tr key={`${corner} ${code}`}>
+                    <td>{corner}</td>
+                    <td>
+                      {faultOf(code)?.name ?? code}
+                      {severity && `, ${severityNames[severity]}`}
+                    </td>
+                    <td>{seenOn.join(', ')}</td>
+                    <td>{verdict}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </>
+        )}
+        <p className="caution">{CAUTION}</p>
+      </body>
+    </html>
+  )
+}
+
+function Note({ note, open: { solution }, sound }: { note: ReviewNote; open: Pick<OpenStint, 'solution'>; sound: string | undefined }) {
+  const { startM, endM, number } =
+    solution.corners.find((one) => note.stationM >= one.startM && note.stationM <= one.endM) ?? ({ number: null } as const)
+  const place = number === null || startM === undefined || endM === undefined ? distance(note.stationM) : `corner ${number}`
+  return (
+    <section>
+      <p>
+        <strong>
+          Lap {note.lap}, {place}:
+        </strong>{' '}
+        {note.text}
+      </p>
+      {sound && <audio controls src={sound} aria-label={note.text} />}
+      {note.drawing && <DrawingSvg drawing={note.drawing} says={note.text} />}
+    </section>
+  )
+}
+
+const DRAWN = { width: 480, height: 270 }
+
+/** What was drawn on a paused picture of the video; the picture itself stays with whoever filmed it. */
+function DrawingSvg({ drawing: { strokes, words }, says }: { drawing: Drawing; says: string }) {
+  const at = ([x, y]: readonly [number, number]) => `${(x * DRAWN.width).toFixed(1)},${(y * DRAWN.height).toFixed(1)}`
+  return (
+    <figure>
+      <svg viewBox={`0 0 ${DRAWN.width} ${DRAWN.height}`} className="drawing" role="img" aria-label={`Drawn on the video: ${says}`}>
+        <defs>
+          <marker id="arrow" viewBox="0 0 8 8" refX="6" refY="4" markerWidth="6" markerHeight="6" orient="auto">
+            <path d="M0,0L8,4L0,8z" />
+          </marker>
+        </defs>
+        {strokes.map(({ kind, points }, k) => (
+          <polyline key={k} points={points.map(at).join(' ')} {...(kind === 'arrow' ? { markerEnd: 'url(#arrow)' } : {})} />
+        ))}
+        {words.map((word, k) => (
+          <text key={k} x={word.at[0] * DRAWN.width} y={word.at[1] * DRAWN.height}>
+            {word.text}
+          </text>
+        ))}
+      </svg>
+      <figcaption>Drawn on the video</figcaption>
+    </figure>
+  )
+}

@@ -1,0 +1,16 @@
+/** Names shorter than this are words of their own too often to be looked for alone. */
+const LEAST_LETTERS = 4
+
+/**
+ * Other people who are named in what a student is given: by their whole name, or by their last name as a word.
+ * @param texts - everything that somebody typed
+ * @param others - the names of everybody else on the day who is a student
+ */
+export function othersNamed(texts: readonly string[], others: readonly string[]): string[] {
+  const all = texts.join('\n').toLowerCase()
+  const isWord = (name: string) => new RegExp(`(?<![\\p{L}])${name.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&')}(?![\\p{L}])`, 'u').test(all)
+  return others.filter((name) => {
+    const last = name.trim().split(/\s+/).at(-1)!.toLowerCase()
+    return isWord(name.trim().toLowerCase()) || (last.length >= LEAST_LETTERS && isWord(last))
+  })
+}

@@ -1,0 +1,95 @@
+import { followUps, stintRecord, type CornerPicture } from '@ochote/core'
+import type { ReviewNote } from '@ochote/contracts'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { openStint, student, threeLaps } from '../../fixtures/stadium'
+import { othersNamed } from './othersNamed'
+import { NamesOthers, studentFile } from './studentFile'
+
+const record = stintRecord(threeLaps())
+const other = { ...student, id: '0199c000-0000-7000-8000-0000000000aa', name: 'Leo Vantongeren' }
+const base = openStint()
+const open = {
+  ...base,
+  day: { ...base.day, people: [...base.day.people, other] },
+  student: { ...base.student, wishes: 'asthma, spray in the bag', experience: 'lost a licence once' },
+}
+const picture: CornerPicture = {
+  ...{ lap: 2, corner: '2', lengthM: 100, faultX: 0.2, marks: [{ what: 'apex' as const, x: 0.5 }] },
+  strips: [{ what: 'speed', from: 10, to: 20, driven: [[0, 1], [1, 0]], planned: [[0, 1], [1, 0.2]] }], // prettier-ignore
+}
+const note = (text: string, soundId: string | null = null): ReviewNote => ({
+  ...{ id: crypto.randomUUID(), lap: 2, stationM: 10, text, madeAt: '2026-10-17T09:00:00.000Z', soundId },
+  drawing: { strokes: [{ kind: 'arrow', points: [[0, 0], [0.5, 0.5]] }], words: [{ at: [0.5, 0.5], text: 'look <here>' }] }, // prettier-ignore
+})
+const file = (sentence: string, notes: readonly ReviewNote[] = []) => ({
+  ...{ open, record, followed: followUps(record), pictures: [picture], notes },
+  draft: {
+    good: ['Corner 1, lap 3: hit the mark'],
+    workOn: [{ corner: '2', code: 'be', advice: 'brake at the cone', reason: 'seen on lap 1' }],
+    sentence,
+  },
+})
+const pageOf = async (made: Parameters<typeof studentFile>[0], recordingId: string | null = null) => {
+  const html = await (await studentFile(made, recordingId)).text()
+  return { html, page: new DOMParser().parseFromString(html, 'text/html') }
+}
+afterEach(() => vi.unstubAllGlobals())
+
+describe('a student’s own page', () => {
+  it('has what was good, what to work on with its picture, laps, corrections, the map and the caution', async () => {
+    const { page } = await pageOf(file('Look further.'))
+    const words = page.body.textContent
+    for (const one of [
+      'Una Brook',
+      'hit the mark',
+      '1. Corner 2: brake at the cone',
+      'Look further.',
+      'Lap 3',
+      'The licensed instructor decides',
+    ])
+      expect(words).toContain(one)
+    const pictures = [...page.querySelectorAll('svg')].map((svg) => svg.getAttribute('aria-label'))
+    expect(pictures).toEqual([
+      'Corner 2 on recorded lap 2, solid, against the plan, dotted: speed',
+      expect.stringMatching(/^Map of .*, with the planned line$/),
+    ])
+    expect(page.querySelectorAll('.corner.on text')).toHaveLength(1)
+  })
+
+  it('asks no network for anything, and runs nothing', async () => {
+    const { html, page } = await pageOf(file(''))
+    expect(html).not.toMatch(/https?:|src="\/|href=|<script|<link/)
+    expect(page.querySelector('meta[http-equiv="Content-Security-Policy"]')?.getAttribute('content')).toContain("default-src 'none'")
+  })
+
+  it('has nothing that is private to the school, and no other student', async () => {
+    const { html } = await pageOf(file(''))
+    for (const one of ['asthma', 'licence once', other.name, 'Vantongeren']) expect(html).not.toContain(one)
+  })
+
+  it('is not made while something that was typed names another student', async () => {
+    await expect(studentFile(file('Better than Vantongeren there.'), null)).rejects.toBeInstanceOf(NamesOthers)
+    await expect(studentFile(file('', [note('like leo vantongeren')]), null)).rejects.toMatchObject({ names: [other.name] })
+  })
+
+  it('carries notes, drawings and spoken comments in itself; what was typed stays text', async () => {
+    const sound = new Uint8Array([0x1a, 0x45, 0xdf, 0xa3])
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(sound)))
+    const { page } = await pageOf(file('', [note('<b>Eyes up</b>', '0199c000-0000-7000-8000-0000000000bb')]), 'r1')
+    expect(page.body.textContent).toContain('<b>Eyes up</b>')
+    expect(page.querySelector('audio')?.getAttribute('src')).toBe('data:audio/webm;base64,GkXfow==')
+    expect(page.querySelector('.drawing text')?.textContent).toBe('look <here>')
+    expect(page.querySelector('.drawing polyline')?.getAttribute('marker-end')).toBe('url(#arrow)')
+  })
+})
+
+describe('other people who are named', () => {
+  it('are found by their whole or last name, as a word and in any case', () => {
+    const others = ['Leo Vantongeren', 'Ada Li', 'Émile Dé']
+    expect(othersNamed(['Like LEO VANTONGEREN, then'], others)).toEqual(['Leo Vantongeren'])
+    expect(othersNamed(['ask vantongeren'], others)).toEqual(['Leo Vantongeren'])
+    expect(othersNamed(['a limited line, alive; Ada Link'], others)).toEqual([])
+    expect(othersNamed(['with Ada Li'], others)).toEqual(['Ada Li'])
+    expect(othersNamed([], others)).toEqual([])
+  })
+})
