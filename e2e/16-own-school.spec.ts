@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import type { Day } from '@ochote/contracts'
+import type { Day, PersonFile } from '@ochote/contracts'
 import { skerrowBasin } from '../server/src/demo/circuits'
 import { OwnServer } from './ownServer'
 import { expectAccessible, expectNoSidewaysScroll, pdfPages, saved, tapLine, withoutBlanks } from './support'
@@ -184,6 +184,9 @@ test.describe.serial('from an empty folder', () => {
     await button(page, 'Start again').click()
     await expect(page.getByLabel('Name')).toHaveValue('')
     await button(page, 'Close').click()
+
+    const everything = JSON.parse((await saved(page, button(page, 'Save Ivo Reed as a file'))).toString()) as PersonFile
+    expect(everything).toMatchObject({ format: 'everything of one person', person: { name: 'Ivo Reed', wishes: 'A quiet car' } })
 
     await button(page, 'Archive Ivo Reed').click()
     await told(page, 'Ivo Reed is archived.')

@@ -140,6 +140,7 @@ export {
   type Stint,
   type StintDraft,
 } from './stint'
+export { personFileSchema, type PersonFile } from './personFile'
 export { debriefDraftSchema, debriefSaveSchema, debriefSchema, type Debrief, type DebriefDraft } from './debrief'
 export {
   circuitImportSchema,

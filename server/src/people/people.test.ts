@@ -1,6 +1,6 @@
-import { randomUUID } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { nothingKnown, type Day, type DayView, type Person, type StudentView } from '@ochote/contracts'
+import { nothingKnown, type Day, type DayView, type Person, type PersonFile, type StudentView } from '@ochote/contracts'
 import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
 
@@ -75,5 +75,48 @@ describe('people', () => {
     expect((await give()).status).toBe(201)
     await until({ teachesAnyway: '', qualifiedUntil: '2026-10-17' })
     expect((await app.ask('GET', `/api/days/${day.id}`)).status).toBe(200)
+  })
+})
+
+describe('everything that is kept of one person', () => {
+  const studentNamed = (name: string) => day.people.find((one) => one.name === name)!
+  const everythingOf = async (id: string) => (await app.ask('GET', `/api/people/${id}/everything`)).body as PersonFile
+
+  it('has their details, days, stints with logs and debriefs, and their recordings as they came', async () => {
+    const own = studentNamed('Tobias Fennick')
+    const { person, days, recordings } = await everythingOf(own.id)
+    expect(person).toMatchObject({ name: 'Tobias Fennick', role: 'student' })
+    expect(days.map(({ date }) => date).sort()).toEqual(['2026-10-03', '2026-10-17'])
+    const stints = days.flatMap((one) => one.stints)
+    expect(stints.every(({ stint }) => stint.studentId === own.id)).toBe(true)
+    for (const { stint, log } of stints) {
+      const stored = (await app.ask('GET', `/api/log?stintId=${stint.id}`)).body as { entries: unknown[] }
+      expect(log).toHaveLength(stored.entries.length)
+    }
+    expect(stints.filter(({ debrief }) => debrief !== null).length).toBeGreaterThan(0)
+    expect(recordings.length).toBeGreaterThan(0)
+    for (const { recording, file } of recordings)
+      expect(createHash('sha256').update(Buffer.from(file, 'base64')).digest('hex')).toBe(recording.sha256)
+  })
+
+  it('names no other student, also where an incident report did', async () => {
+    const own = studentNamed('Tobias Fennick')
+    const { stint } = day.stints.find((one) => one.stint.studentId === own.id)!
+    const base = { stintId: stint.id, deviceId: 'a test', deviceTime: '2026-10-17T10:00:00.000Z', lap: 1, corner: '4' }
+    const incident = { ...base, id: randomUUID(), kind: 'incident', what: 'contact' }
+    const { lap: _lap, corner: _corner, ...common } = base
+    const report = { ...common, id: randomUUID(), kind: 'report', about: incident.id, others: 'Leo Vantongeren' }
+    const rest = { happened: 'They touched.', injured: '', damage: '', done: '', witnesses: 'Leo Vantongeren' }
+    const added = await app.ask('POST', `/api/stints/${stint.id}/log`, { entries: [incident, { ...report, ...rest }] })
+    expect(added.status).toBeLessThan(300)
+    const file = JSON.stringify(await everythingOf(own.id))
+    expect(file).toContain('They touched.')
+    for (const { name, role } of day.people) if (role === 'student' && name !== 'Tobias Fennick') expect(file).not.toContain(name)
+  })
+
+  it('of an instructor has no stints of others, and of nobody is not found', async () => {
+    const instructor = day.people.find(({ role }) => role === 'instructor')!
+    expect(await everythingOf(instructor.id)).toMatchObject({ days: [], recordings: [] })
+    expect((await app.ask('GET', `/api/people/${randomUUID()}/everything`)).status).toBe(404)
   })
 })

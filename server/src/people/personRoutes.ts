@@ -4,6 +4,7 @@ import {
   eraseSchema,
   peopleAddSchema,
   personAddSchema,
+  personFileSchema,
   personSaveSchema,
   personSchema,
   studentViewSchema,
@@ -15,6 +16,7 @@ import { conflict, invalidInput, notFound } from '../http/appError'
 import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
+import { everythingOf } from './everythingOf'
 
 const params = z.object({ personId: z.uuid() })
 
@@ -63,6 +65,9 @@ export function personRoutes(all: Repositories): Router {
       const current = await storedPerson(req.params)
       if (saved === 'conflict') throw conflict(current.name, current.version)
       answer(res, personSchema, current)
+    })
+    .get('/:personId/everything', async (req, res) => {
+      answer(res, personFileSchema, await everythingOf(all, await storedPerson(req.params)))
     })
     .get('/:personId/stints', async (req, res) => {
       const person = await storedPerson(req.params)

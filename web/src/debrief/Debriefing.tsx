@@ -69,7 +69,7 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
             <SaveState state={state} before="Suggested, not saved" />
             <Button
               startIcon={<TableViewOutlined />}
-              onClick={() => saveFile(debriefCsv(open, record, followed), `Debrief ${student.name}.csv`)}
+              onClick={() => saveFile(debriefCsv(open, record, followed, found?.findings ?? []), `Debrief ${student.name}.csv`)}
             >
               CSV
             </Button>

@@ -1,6 +1,6 @@
 import { screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
-import { followUps, stintRecord } from '@ochote/core'
+import { followUps, stintRecord, type Finding } from '@ochote/core'
 import Papa from 'papaparse'
 import { describe, expect, it, vi } from 'vitest'
 import { renderPage } from '../fixtures/render'
@@ -44,8 +44,18 @@ describe('what a debrief is offered', () => {
 
 describe('the debrief as CSV', () => {
   const read = async (blob: Blob) => Papa.parse<Record<string, string>>(await blob.text(), { header: true }).data
+  it('has a row for what was recorded, with its size and place', async () => {
+    const finding: Finding = {
+      ...{ lap: 2, corner: '2', fault: 'be', size: 14.256, unit: 'm', stationM: 312.4, confidence: 0.9, because: null },
+    }
+    const rows = await read(debriefCsv(openStint(), record, followed, [finding]))
+    expect(rows.filter(({ kind }) => kind === 'recorded')).toMatchObject([
+      { lap: '2', corner: '2', code: 'be', name: 'brakes early', size: '14.26', unit: 'm', at_m: '312', severity: '' },
+    ])
+  })
+
   it('has a row a lap and a row an entry, in the order of the laps', async () => {
-    const rows = await read(debriefCsv(openStint(), record, followed))
+    const rows = await read(debriefCsv(openStint(), record, followed, []))
     expect(rows.map((r) => [r.lap, r.kind, r.corner, r.code])).toEqual([
       ['1', 'lap', '', ''],
       ['1', 'fault', '1', 'ae'],
@@ -62,7 +72,7 @@ describe('the debrief as CSV', () => {
 
   it('runs no formula that someone put in a name', async () => {
     const open = { ...openStint(), student: { ...student, name: '=HYPERLINK("x")' } }
-    const [first] = await read(debriefCsv(open, record, followed))
+    const [first] = await read(debriefCsv(open, record, followed, []))
     expect(first!.student!.startsWith('=')).toBe(false)
     expect(first!.student).toContain('HYPERLINK')
   })

@@ -6,6 +6,7 @@ import {
   recordedGood,
   recordedWork,
   type CornerPicture,
+  type Finding,
   type RecordedWork,
   type StintRecord,
 } from '@ochote/core'
@@ -25,6 +26,8 @@ export interface RecordedDebrief {
   readonly pictureOf: (corner: string, code: string) => CornerPicture | null
   /** laps that were compared with the plan */
   readonly laps: number
+  /** every finding that stands */
+  readonly findings: readonly Finding[]
   /** notes of the review, in the order of the laps */
   readonly notes: readonly ReviewNote[]
   /** whose review it is */
@@ -54,6 +57,7 @@ export function useRecordedWork(open: OpenStint, record: StintRecord): RecordedS
     return {
       work,
       good: recordedGood({ solution, analysis, findings }, new Set(record.faults.map(({ corner }) => corner))),
+      findings,
       notes: [...review.data.notes].sort((a, b) => a.lap - b.lap || a.stationM - b.stationM),
       recordingId: review.data.recordingId,
       laps: new Set(analysis.passes.map(({ lap }) => lap)).size,

@@ -13,6 +13,7 @@ import { RowActions } from '../records/RowActions'
 import { useArchive, type Archivable } from '../records/useArchive'
 import { EmptyState } from '../shell/EmptyState'
 import { EraseDialog } from './people/EraseDialog'
+import { useEverything } from './people/useEverything'
 import { PasteDialog } from './people/PasteDialog'
 import { PersonDialog } from './PersonDialog'
 
@@ -37,6 +38,7 @@ export function PeopleBoard() {
   const [erased, setErased] = useState<Person | null>(null)
   const [sought, setSought] = useState('')
   const { archive, error } = useArchive()
+  const everything = useEverything()
   const isSought = (p: Person) => [p.name, p.email, p.role].some((text) => text.toLowerCase().includes(sought.trim().toLowerCase()))
   return (
     <Stack sx={{ gap: 2 }}>
@@ -62,6 +64,7 @@ export function PeopleBoard() {
         )}
       </Stack>
       {error && <ProblemNotice error={error} />}
+      {everything.error && <ProblemNotice error={everything.error} />}
       <Loaded query={people}>
         {(list) =>
           list.length === 0 ? (
@@ -98,6 +101,7 @@ export function PeopleBoard() {
                         onChange={() => setOpen(p)}
                         onArchive={() => archive(archivable(p))}
                         onErase={() => setErased(p)}
+                        onSave={() => everything.mutate(p)}
                       />
                     </TableRow>
                   ))}
