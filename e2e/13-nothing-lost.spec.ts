@@ -189,7 +189,7 @@ test('an installed seat opens and logs with the server off, opens the debrief, a
   // the debrief comes by itself here too, and the stint may go on after all
   await again.getByRole('button', { name: 'In', exact: true }).click()
   await expect(again.getByRole('heading', { name: 'Debrief: Agnes Thorley' })).toBeVisible()
-  await again.getByRole('button', { name: 'It goes on: back to the seat' }).click()
+  await again.getByRole('button', { name: 'Not over: back to the seat' }).click()
   await expect(again.getByText('3 on this device, not sent yet')).toBeVisible()
   await server.start()
   await expect(again.getByText('All saved')).toBeVisible({ timeout: 30_000 })

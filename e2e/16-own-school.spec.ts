@@ -135,7 +135,7 @@ test.describe.serial('from an empty folder', () => {
       .click()
     await button(page, 'In').click()
     await expect(page.getByText(/^The stint is over: in at/)).toBeVisible()
-    await button(page, 'It goes on: back to the seat').click()
+    await button(page, 'Not over: back to the seat').click()
     await expect(button(page, 'In')).toBeEnabled()
     await button(page, 'In').click()
     await expect(page.getByText(/^The stint is over: in at/)).toBeVisible()

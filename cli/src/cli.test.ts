@@ -195,7 +195,11 @@ describe('ochote analyse', () => {
     ])
     expect(document.passes).toHaveLength(45)
     expect(document.findings[0]).toMatchObject({ lap: 1, corner: '3', fault: 'tn', unit: 'steps', because: null })
-    expect(document.priorities[0]).toMatchObject({ corner: '7', fault: 'bl' })
+    // with the plan's own mark and what was measured
+    expect(document.priorities[0]).toMatchObject({
+      ...{ corner: '7', fault: 'bl' },
+      advice: expect.stringMatching(/^brake at the cone \d+ m .*, 1\d m earlier; slower in$/) as string,
+    })
     expect(document.unavailable).toEqual([])
   })
 

@@ -5,6 +5,7 @@ import { noConeEdits, usualTerms, type FieldProblem } from '@ochote/contracts'
 import {
   analyse,
   analysisDocument,
+  coneFinder,
   DEFAULT_REACTION_S,
   FIRST_SESSION_REACTION_S,
   makeTimetable,
@@ -110,11 +111,11 @@ function analysis(args: string[]): unknown {
   const { laps, ...values } = parseArgs({ args, options: { ...planOptions, laps: { type: 'string' } } }).values
   if (!laps) throw new InputError(`usage: ${USAGE}`)
   const recording = accept(laps, readLaps(readFile(laps), basename(laps)))
-  const { solution } = solve(values)
+  const { solution, cones } = solve(values)
   const shown = analyse(solution, recording)
   if (shown.laps.length === 0)
     throw new InputError(`${laps}: found no position near the circuit, expected some within 60 m of ${solution.track.circuit.name}`)
-  return analysisDocument(solution, shown)
+  return analysisDocument(solution, shown, coneFinder(cones))
 }
 
 function releases(args: string[]): unknown {

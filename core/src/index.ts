@@ -148,7 +148,6 @@ export { joined } from './recording/joined'
 export type { LapFlaw, RecordedLap } from './recording/laps'
 export {
   analyse,
-  analysisDocument,
   analysisOf,
   driveOn,
   isCompared,
@@ -165,6 +164,7 @@ export { paceUsed, type PaceUsed } from './review/paceUsed'
 export { runsOfCorners, type WorkRun } from './review/runsOfCorners'
 export { adviceOn, evidenceFor, sizeWords } from './review/evidence'
 export type { Finding } from './review/findings'
+export { analysisDocument } from './debrief/analysisDocument'
 export { recordedGood, recordedWork, workTogether, type RecordedWork } from './debrief/recordedWork'
 export {
   groupDebrief,

@@ -1,5 +1,5 @@
 import { adviceFor, faultOf } from '../faults/catalogue'
-import { bracket, wrapStation } from '../geometry/track'
+import { bracket } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 import { lapsOf, type RecordedLap } from '../recording/laps'
 import { placed } from '../recording/placed'
@@ -131,25 +131,4 @@ export function prioritiesOf(passes: readonly AnalysedPass[], findings: readonly
   return [...groups.values()]
     .sort((a, b) => rank(b) - rank(a))
     .map(({ corner, fault, lossS }) => ({ corner, fault, lossS, advice: adviceFor(faultOf(fault)!, null) }))
-}
-
-const placeNames = ['brakeStartM', 'brakeEndM', 'turnInM', 'minSpeedM', 'throttleOnM', 'fullThrottleM'] as const
-
-/** The analysis as the command prints it (formats.md, analyse). */
-export function analysisDocument(plan: PlanSolution, { laps, passes, findings, priorities, unavailable }: Analysis): unknown {
-  const station = (alongM: number | null) => (alongM === null ? null : wrapStation(plan.track, alongM))
-  return {
-    laps: laps.map(({ lap, startS, timeS, complete }) => ({ lap, startS, timeS, complete })),
-    passes: passes.map(({ lap, places, pass, lossS }) => ({
-      ...{ lap, corner: places.corner.number, lossS },
-      points: {
-        ...Object.fromEntries(placeNames.map((name) => [name.slice(0, -1), station(pass[name])])),
-        apex: station(pass.insideAtM),
-        minSpeedMps: pass.minSpeedMps,
-      },
-    })),
-    findings: findings.map(({ stationM, ...finding }) => ({ ...finding, station: stationM })),
-    priorities,
-    unavailable,
-  }
 }

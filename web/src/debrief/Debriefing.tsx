@@ -67,6 +67,28 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
         {driven && (
           <>
             <SaveState state={state} before="Suggested, not saved" />
+            {state.version === 0 && state.saving === 'saved' && (
+              <Button variant="contained" onClick={state.keep}>
+                Keep as suggested
+              </Button>
+            )}
+          </>
+        )}
+      </Stack>
+      <Stack direction="row" sx={{ mt: -1, columnGap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Typography color="text.secondary" sx={{ flex: 1, minWidth: 280 }}>
+          {longDay(day.date)}, {stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {car.name} with {instructor.name} ·{' '}
+          <Link component={RouterLink} to={stagePath(day.id, 'review', stint.id)}>
+            Recorded laps
+          </Link>
+          {recorded.state === 'reading' && ', still being read'}
+          {found && found.laps > 0 && `: ${count(found.laps, 'lap')} compared with the plan`} ·{' '}
+          <Link component={RouterLink} to={stagePath(day.id, 'group')}>
+            The group
+          </Link>
+        </Typography>
+        {driven && (
+          <>
             <Button
               startIcon={<TableViewOutlined />}
               onClick={() => saveFile(debriefCsv(open, record, followed, found?.findings ?? []), `Debrief ${student.name}.csv`)}
@@ -78,25 +100,9 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
               make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft, pictures)}
             />
             {ownPage.button}
-            {state.version === 0 && state.saving === 'saved' && (
-              <Button variant="contained" onClick={state.keep}>
-                Keep as suggested
-              </Button>
-            )}
           </>
         )}
       </Stack>
-      <Typography color="text.secondary" sx={{ mt: -1 }}>
-        {longDay(day.date)}, {stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {car.name} with {instructor.name} ·{' '}
-        <Link component={RouterLink} to={stagePath(day.id, 'review', stint.id)}>
-          Recorded laps
-        </Link>
-        {recorded.state === 'reading' && ', still being read'}
-        {found && found.laps > 0 && `: ${count(found.laps, 'lap')} compared with the plan`} ·{' '}
-        <Link component={RouterLink} to={stagePath(day.id, 'group')}>
-          The whole group
-        </Link>
-      </Typography>
       <StintOver open={open} entries={entries} record={record} add={add} />
       {state.error && <ProblemNotice error={state.error} onRetry={state.version === 0 ? state.keep : state.retry} />}
       {ownPage.notice}

@@ -39,7 +39,7 @@ export function StintOver({ open: { day, stint }, entries, record, add }: StintO
           </>
         )}
         <Button size="small" onClick={goOn}>
-          It goes on: back to the seat
+          Not over: back to the seat
         </Button>
       </Typography>
     </Box>

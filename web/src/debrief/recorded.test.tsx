@@ -63,7 +63,7 @@ describe('a stint that was over by mistake', () => {
   it('goes on in the seat, with its end undone', async () => {
     show(true)
     expect(screen.getByRole('status').textContent).toMatch(/^The stint is over: in at \d\d:\d\d\./)
-    await userEvent.click(screen.getByRole('button', { name: 'It goes on: back to the seat' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Not over: back to the seat' }))
     expect(add).toHaveBeenCalledWith({ kind: 'undo', about: log[2]!.id })
     expect(screen.getByText('the seat')).toBeTruthy()
   })

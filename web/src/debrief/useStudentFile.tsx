@@ -1,4 +1,4 @@
-import { Html } from '@mui/icons-material'
+import { InsertDriveFileOutlined } from '@mui/icons-material'
 import { Button, Typography } from '@mui/material'
 import { useMutation } from '@tanstack/react-query'
 import { saveFile } from '../device/saveFile'
@@ -27,7 +27,7 @@ export function useStudentFile({ file, recordingId }: StudentFileOf) {
   })
   return {
     button: (
-      <Button startIcon={<Html />} disabled={isPending} onClick={() => mutate()}>
+      <Button startIcon={<InsertDriveFileOutlined />} disabled={isPending} onClick={() => mutate()}>
         Student’s page
       </Button>
     ),

@@ -34,8 +34,8 @@ describe('the group’s debrief from a large screen', () => {
     const hidden = groupSlides(group, null)
     expect(hidden.map(({ topic }) => topic)).toEqual(['Unsafe: corner 2: leaves the track', 'Corner 1: brakes early', 'Next session, 1'])
     expect(JSON.stringify(hidden)).not.toMatch(/Moss|Fry|Lund/)
-    expect(hidden[1]!.detail).toBe('2 students; logged 2 times, at worst costs. Praised there: 1 student.')
-    expect(groupSlides(group, nameOf)[1]!.detail).toBe('Ada Moss and Ben Fry; logged 2 times, at worst costs. Praised there: Cy Lund.')
+    expect(hidden[1]!.detail).toBe('2 students; logged twice, at worst costs. Praised there: 1 student.')
+    expect(groupSlides(group, nameOf)[1]!.detail).toBe('Ada Moss and Ben Fry; logged twice, at worst costs. Praised there: Cy Lund.')
   })
 
   it('shows the first five, and everything unsafe', () => {

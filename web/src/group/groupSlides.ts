@@ -22,9 +22,11 @@ export const listed = (names: readonly string[]): string =>
 export const faultWords = ({ corner, code }: Pick<GroupFault, 'corner' | 'code'>): string =>
   `Corner ${corner}: ${faultOf(code)?.name ?? code}`
 
+const timesWords = (times: number) => (times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`)
+
 /** How often, by whom, and how bad. */
 export const faultDetail = ({ studentIds, times, worst }: GroupFault, nameOf: NameOf | null): string =>
-  `${whoWords(studentIds, nameOf)}; logged ${times === 1 ? 'once' : `${times} times`}, at worst ${severityNames[worst]}`
+  `${whoWords(studentIds, nameOf)}; logged ${timesWords(times)}, at worst ${severityNames[worst]}`
 
 const sectionName = (corners: readonly string[]) =>
   corners.length === 1 ? `Corner ${corners[0]}` : `Corners ${corners[0]} to ${corners.at(-1)}`
