@@ -224,8 +224,9 @@ test.describe('recorded laps', () => {
     await offline.close()
 
     await page.getByLabel('In your own words').fill(`Quicker than ${others[0]!} here.`)
-    await page.getByRole('button', { name: 'Student’s page' }).click()
-    await expect(page.getByRole('alert')).toContainText(`names ${others[0]!}`)
+    await expect(page.getByRole('alert')).toContainText(`name ${others[0]!}.`)
+    await expect(page.getByRole('button', { name: 'Student’s page' })).toBeDisabled()
+    await expect(page.getByRole('button', { name: 'PDF' })).toBeDisabled()
   })
 
   test('have notes at a lap and a place, and a line wanted whose gains are computed as it moves', async ({ page }) => {

@@ -63,6 +63,12 @@ describe('what recorded laps showed to be good', () => {
     expect(recordedGood({ solution: plan, analysis: once, findings: [] }, new Set())).toEqual([])
   })
 
+  it('praises no corner where the logger has no throttle', () => {
+    const unavailable = [{ fault: 'pl' as const, needs: 'throttle' }]
+    const lines = recordedGood({ solution: plan, analysis: { ...analysis, unavailable }, findings }, new Set())
+    expect(lines.filter((line) => line.startsWith('Corner'))).toEqual([])
+  })
+
   it('says how much quicker the last lap was', () => {
     const laps = analysis.laps.filter(isCompared)
     expect(good[0]).toBe(`Lap 5 was ${(laps[0]!.timeS - laps[4]!.timeS).toFixed(1)} s quicker than lap 1`)

@@ -63,18 +63,22 @@ function reasonFor(worst: Finding, own: readonly Finding[], all: readonly Findin
 
 const listed = (laps: readonly number[]) => `${laps.slice(0, -1).join(', ')} and ${laps.at(-1)!}`
 
+/** A logger that can't show these says too little for praise. */
+const TOLD_BY: readonly string[] = ['bd', 'co', 'pl']
 /** Under so many laps, one that is like the plan may be luck. */
 const LEAST_LAPS = 2
 
 /**
  * What recorded laps showed to be good, each only where every compared lap was measured there, nothing differed from the plan, and nobody
- * logged a fault either.
+ * logged a fault either. A logger without brake or throttle praises no corner.
  * @param loggedAt - corners with a logged fault
  */
 export function recordedGood({ solution, analysis, findings }: RecordedLaps, loggedAt: ReadonlySet<string>): string[] {
   const laps = analysis.laps.filter(isCompared)
   const [first, last] = [laps[0], laps.at(-1)]
-  const byPlan = solution.corners.flatMap(({ number }) => {
+  const canTell = !analysis.unavailable.some(({ fault }) => TOLD_BY.includes(fault))
+  const corners = canTell ? solution.corners : []
+  const byPlan = corners.flatMap(({ number }) => {
     const passes = analysis.passes.filter((one) => one.places.corner.number === number)
     const isClean = !loggedAt.has(number) && !findings.some((one) => one.corner === number)
     return passes.length >= LEAST_LAPS && isClean ? [{ number, laps: passes.length, brakes: passes[0]!.planned.brakeStartM !== null }] : []

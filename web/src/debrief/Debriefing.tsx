@@ -24,6 +24,7 @@ import { debriefCsv } from './debriefCsv'
 import { FaultGrid } from './FaultGrid'
 import { GoodThings } from './GoodThings'
 import { LapTimes } from './LapTimes'
+import { studentsNamed } from './othersNamed'
 import { candidatesFor, goodFrom, suggestedDebrief } from './suggest'
 import type { RecordedDebrief, RecordedState } from './useRecordedWork'
 import { useStudentFile } from './useStudentFile'
@@ -53,8 +54,11 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
   const change = (part: Partial<DebriefDraft>, of?: string) => state.change({ ...draft, ...part }, of)
   const driven = timedLaps(record).length > 0
   const pictures = picturesOf(draft, found)
+  const notes = found?.notes ?? []
+  const named = studentsNamed(draft, notes, day.people, student.id)
   const ownPage = useStudentFile({
-    file: { open, record, draft, followed, pictures, notes: found?.notes ?? [] },
+    disabled: named.length > 0,
+    file: { open, record, draft, followed, pictures, notes },
     recordingId: found?.recordingId ?? null,
   })
   return (
@@ -96,6 +100,7 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
               CSV
             </Button>
             <PdfButton
+              disabled={named.length > 0}
               name={`Debrief ${student.name}.pdf`}
               make={async () => (await import('../pdf/debriefPdf')).debriefPdf(open, record, draft, pictures)}
             />
@@ -106,6 +111,12 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
       <StintOver open={open} entries={entries} record={record} add={add} />
       {state.error && <ProblemNotice error={state.error} onRetry={state.version === 0 ? state.keep : state.retry} />}
       {ownPage.notice}
+      {named.length > 0 && (
+        <Typography role="alert" color="error">
+          This debrief or its notes name {named.join(' and ')}. What a student takes home must not name other students, so the PDF and the
+          student’s page can’t be made until that is changed.
+        </Typography>
+      )}
       {recorded.state === 'failed' && <ProblemNotice error={recorded.error} onRetry={recorded.retry} />}
       <ConflictDialog what="debrief" conflict={state.conflict} />
       {driven ? (

@@ -8,10 +8,11 @@ interface PdfButtonProps {
   name: string
   /** lays the page out; its code is fetched the first time */
   make: () => Promise<Blob>
+  disabled?: boolean
 }
 
 /** Makes a PDF and saves it; shows progress and any problem. */
-export function PdfButton({ name, make }: PdfButtonProps) {
+export function PdfButton({ name, make, disabled = false }: PdfButtonProps) {
   const [state, setState] = useState<'idle' | 'making' | { error: unknown }>('idle')
   const run = async () => {
     setState('making')
@@ -24,7 +25,7 @@ export function PdfButton({ name, make }: PdfButtonProps) {
   }
   return (
     <>
-      <Button startIcon={<PictureAsPdfOutlined />} disabled={state === 'making'} onClick={() => void run()}>
+      <Button startIcon={<PictureAsPdfOutlined />} disabled={disabled || state === 'making'} onClick={() => void run()}>
         {state === 'making' ? 'Making the page…' : 'PDF'}
       </Button>
       {typeof state === 'object' && <ProblemNotice error={state.error} onRetry={() => void run()} />}

@@ -2,8 +2,8 @@ import { followUps, stintRecord, type CornerPicture } from '@ochote/core'
 import type { ReviewNote } from '@ochote/contracts'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { openStint, student, threeLaps } from '../../fixtures/stadium'
-import { othersNamed } from './othersNamed'
-import { NamesOthers, studentFile } from './studentFile'
+import { othersNamed, studentsNamed } from '../othersNamed'
+import { studentFile } from './studentFile'
 
 const record = stintRecord(threeLaps())
 const other = { ...student, id: '0199c000-0000-7000-8000-0000000000aa', name: 'Leo Vantongeren' }
@@ -67,11 +67,6 @@ describe('a student’s own page', () => {
     for (const one of ['asthma', 'licence once', other.name, 'Vantongeren']) expect(html).not.toContain(one)
   })
 
-  it('is not made while something that was typed names another student', async () => {
-    await expect(studentFile(file('Better than Vantongeren there.'), null)).rejects.toBeInstanceOf(NamesOthers)
-    await expect(studentFile(file('', [note('like leo vantongeren')]), null)).rejects.toMatchObject({ names: [other.name] })
-  })
-
   it('carries notes, drawings and spoken comments in itself; what was typed stays text', async () => {
     const sound = new Uint8Array([0x1a, 0x45, 0xdf, 0xa3])
     vi.stubGlobal('fetch', () => Promise.resolve(new Response(sound)))
@@ -91,5 +86,14 @@ describe('other people who are named', () => {
     expect(othersNamed(['a limited line, alive; Ada Link'], others)).toEqual([])
     expect(othersNamed(['with Ada Li'], others)).toEqual(['Ada Li'])
     expect(othersNamed([], others)).toEqual([])
+  })
+
+  it('are looked for in everything that was typed, the words of drawings too', () => {
+    const { draft } = file('')
+    const people = [...open.day.people, { ...other, name: 'Bo Look' }]
+    const named = (sentence: string, notes: readonly ReviewNote[] = []) => studentsNamed({ ...draft, sentence }, notes, people, student.id)
+    expect(named('Better than Vantongeren, and Una Brook again.')).toEqual(['Leo Vantongeren'])
+    expect(named('', [note('like leo vantongeren')])).toEqual(['Leo Vantongeren', 'Bo Look'])
+    expect(named('')).toEqual([])
   })
 })

@@ -1,39 +1,14 @@
 import { renderToStaticMarkup } from 'react-dom/server'
 import type { ReviewNote } from '@ochote/contracts'
 import { requestBytes } from '../../api/request'
-import { othersNamed } from './othersNamed'
 import { StudentDocument, type StudentFile } from './StudentDocument'
-
-/** A student's page is not made while it names another student. */
-export class NamesOthers extends Error {
-  readonly names: readonly string[]
-  constructor(names: readonly string[]) {
-    super(names.join(', '))
-    this.names = names
-  }
-}
 
 /**
  * A student's stint as one file that opens in a browser without a network.
  * @param recordingId - whose review has the notes; null where nothing was recorded
- * @throws NamesOthers where something that was typed names another student of the day
  */
 export async function studentFile(file: Omit<StudentFile, 'sounds'>, recordingId: string | null): Promise<Blob> {
-  const { open, draft, notes } = file
-  const others = open.day.people.filter(({ role, id }) => role === 'student' && id !== open.student.id)
-  const typed = [
-    ...draft.good,
-    ...draft.workOn.flatMap(({ advice, reason }) => [advice, reason]),
-    draft.sentence,
-    ...notes.map(({ text }) => text),
-  ]
-  const drawn = notes.flatMap(({ drawing }) => drawing?.words.map(({ text }) => text) ?? [])
-  const named = othersNamed(
-    [...typed, ...drawn],
-    others.map(({ name }) => name),
-  )
-  if (named.length > 0) throw new NamesOthers(named)
-  const sounds = recordingId === null ? new Map<string, string>() : await soundsOf(recordingId, notes)
+  const sounds = recordingId === null ? new Map<string, string>() : await soundsOf(recordingId, file.notes)
   return new Blob(['<!doctype html>', renderToStaticMarkup(<StudentDocument {...file} sounds={sounds} />)], { type: 'text/html' })
 }
 

@@ -1,3 +1,5 @@
+import type { DebriefDraft, PersonName, ReviewNote } from '@ochote/contracts'
+
 /** Names shorter than this are words of their own too often to be looked for alone. */
 const LEAST_LETTERS = 4
 
@@ -13,4 +15,19 @@ export function othersNamed(texts: readonly string[], others: readonly string[])
     const last = name.trim().split(/\s+/).at(-1)!.toLowerCase()
     return isWord(name.trim().toLowerCase()) || (last.length >= LEAST_LETTERS && isWord(last))
   })
+}
+
+/** The other students of the day who are named in what a student would be given: in the debrief, its notes and its drawings. */
+export function studentsNamed(
+  { good, workOn, sentence }: DebriefDraft,
+  notes: readonly ReviewNote[],
+  people: readonly PersonName[],
+  studentId: string,
+): string[] {
+  const others = people.filter(({ role, id }) => role === 'student' && id !== studentId)
+  const noted = notes.flatMap(({ text, drawing }) => [text, ...(drawing?.words.map((word) => word.text) ?? [])])
+  return othersNamed(
+    [...good, ...workOn.flatMap(({ advice, reason }) => [advice, reason]), sentence, ...noted],
+    others.map(({ name }) => name),
+  )
 }
