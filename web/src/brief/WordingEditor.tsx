@@ -1,4 +1,5 @@
 import { Box, Button, Stack, TextField, Typography } from '@mui/material'
+import { memo, useCallback, useEffect, useRef } from 'react'
 import { callLanguageSchema, callVerbs, mayBeUnsaid, landmarkKinds, type CallLanguage, type CallVerb, type School } from '@ochote/contracts'
 import { defaultCalls, wordingNames } from '@ochote/core'
 import { useSaveSchool } from '../api/useSaveSchool'
@@ -29,6 +30,40 @@ function worded(all: Wordings, verb: CallVerb, words: Partial<Record<(typeof wor
   return { ...all, [verb]: isEmpty && mayBeUnsaid.includes(verb) ? undefined : { long, normal, short } }
 }
 
+/** What changes of the wordings where the text at a path does, such as "calls.brake.short". */
+function changed(all: CallLanguage, path: string, text: string): Partial<CallLanguage> {
+  const [part, key = '', name = ''] = path.split('.')
+  if (part === 'phrases') return { phrases: { ...all.phrases, [key]: text } }
+  if (part === 'marks') return { marks: { ...all.marks, [key]: text } }
+  if (part !== 'calls') return { language: text }
+  const verb = key as CallVerb
+  return { calls: worded(all.calls, verb, { ...all.calls[verb], [name]: text }) }
+}
+
+interface WordFieldProps {
+  path: string
+  label: string
+  value: string
+  /** what was expected; undefined where it is right */
+  wrong: string | undefined
+  onText: (path: string, text: string) => void
+}
+
+/** One of some eighty texts: only the one that is typed in is drawn again. */
+const WordField = memo(function WordField({ path, label, value, wrong, onText }: WordFieldProps) {
+  return (
+    <TextField
+      size="small"
+      label={label}
+      value={value}
+      error={wrong !== undefined}
+      helperText={wrong}
+      slotProps={{ htmlInput: { maxLength: 80 } }}
+      onChange={(e) => onText(path, e.target.value)}
+    />
+  )
+})
+
 /** The school's wordings, in any language: three lengths of every call, how places are said, what landmarks are called. */
 export function WordingEditor({ school, onClose }: { school: School; onClose: () => void }) {
   const form = useTyped<CallLanguage>('wording', school.calls, school.version)
@@ -39,17 +74,13 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
   })
   const read = callLanguageSchema.safeParse(calls)
   const wrong = new Map(read.success ? [] : read.error.issues.map((i) => [i.path.join('.'), i.message]))
-  const field = (path: string, label: string, value: string, set: (text: string) => void) => (
-    <TextField
-      key={path}
-      size="small"
-      label={label}
-      value={value}
-      error={wrong.has(path)}
-      helperText={wrong.get(path)}
-      slotProps={{ htmlInput: { maxLength: 80 } }}
-      onChange={(e) => set(e.target.value)}
-    />
+  const latest = useRef({ calls, setCalls })
+  useEffect(() => {
+    latest.current = { calls, setCalls }
+  })
+  const onText = useCallback((path: string, text: string) => latest.current.setCalls(changed(latest.current.calls, path, text)), [])
+  const field = (path: string, label: string, value: string) => (
+    <WordField key={path} path={path} label={label} value={value} wrong={wrong.get(path)} onText={onText} />
   )
   return (
     <RecordDialog
@@ -67,7 +98,7 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
         turn, squeeze, run out and up a gear need theirs.
       </Typography>
       <Stack direction="row" sx={{ gap: 1.5 }}>
-        {field('language', 'Language, such as en-GB', calls.language, (language) => setCalls({ language }))}
+        {field('language', 'Language, such as en-GB', calls.language)}
         <Typography variant="body2" color="text.secondary" sx={{ alignSelf: 'end' }}>
           Lengths are in {calls.unit === 'yd' ? 'yards' : 'metres'}. You can change that on the shelf, under School.
         </Typography>
@@ -76,26 +107,20 @@ export function WordingEditor({ school, onClose }: { school: School; onClose: ()
         {callVerbs.map((verb) => (
           <Box key={verb} sx={{ display: 'contents' }}>
             <Typography>{verb}</Typography>
-            {wordingNames.map((name) =>
-              field(`calls.${verb}.${name}`, `${verb}, ${name}`, calls.calls[verb]?.[name] ?? '', (text) =>
-                setCalls({ calls: worded(calls.calls, verb, { ...calls.calls[verb], [name]: text }) }),
-              ),
-            )}
+            {wordingNames.map((name) => field(`calls.${verb}.${name}`, `${verb}, ${name}`, calls.calls[verb]?.[name] ?? ''))}
           </Box>
         ))}
       </Box>
       <Typography variant="h3">How places are said</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(2, 1fr)' }, gap: 1 }}>
         {(Object.keys(phraseNames) as (keyof CallLanguage['phrases'])[]).map((key) =>
-          field(`phrases.${key}`, phraseNames[key], calls.phrases[key], (text) => setCalls({ phrases: { ...calls.phrases, [key]: text } })),
+          field(`phrases.${key}`, phraseNames[key], calls.phrases[key]),
         )}
       </Box>
       <Typography variant="h3">What landmarks without a name are called</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: 'repeat(3, 1fr)' }, gap: 1 }}>
         {landmarkKinds.map((kind) =>
-          field(`marks.${kind}`, kind === 'board' ? 'board: {name}' : kind.replace('-', ' '), calls.marks[kind] ?? '', (text) =>
-            setCalls({ marks: { ...calls.marks, [kind]: text } }),
-          ),
+          field(`marks.${kind}`, kind === 'board' ? 'board: {name}' : kind.replace('-', ' '), calls.marks[kind] ?? ''),
         )}
       </Box>
     </RecordDialog>
