@@ -68,7 +68,7 @@ test('five laps with a logger that drops its link, a page that is opened again, 
   await expect(again.getByText('All saved')).toBeVisible({ timeout: 30_000 })
   await expect(line(again)).toHaveText('Line: one more lap')
   await again.getByRole('button', { name: 'In', exact: true }).click()
-  // the debrief opens by itself, from the log and the laps that the logger recorded
+  // the debrief opens on its own, with the log and the laps that the logger recorded
   await expect(again.getByText(/^The stint is over: in at/)).toBeVisible()
   await expect(again.getByText(/: \d laps? compared with the plan/)).toBeVisible({ timeout: 10_000 })
   await expect.poll(async () => (await storedLog(again.request, id)).filter((e) => e.kind === 'in')).toHaveLength(1)

@@ -186,7 +186,7 @@ test('an installed seat opens and logs with the server off, opens the debrief, a
   await expect(again.getByText('Server not answering')).toBeVisible()
   await tapLine(again)
   await expect(again.getByText('1 on this device, not sent yet')).toBeVisible()
-  // the debrief comes by itself here too, and the stint may go on after all
+  // the debrief opens here too, and the stint can still go on
   await again.getByRole('button', { name: 'In', exact: true }).click()
   await expect(again.getByRole('heading', { name: 'Debrief: Agnes Thorley' })).toBeVisible()
   await again.getByRole('button', { name: 'Not over: back to the seat' }).click()

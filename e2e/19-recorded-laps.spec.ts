@@ -343,7 +343,7 @@ test.describe('recorded laps', () => {
     await expect(section.getByRole('row', { name: /^1 .*0:02\.0/ })).toBeVisible()
   })
 
-  test('of whoever drove on with the logger are listed, and are not this student’s', async ({ page }) => {
+  test('of the next driver on the same logger are listed, but do not count for this student', async ({ page }) => {
     const day = await firstDay(page)
     const stint = stintOfName(day, 'Maren Osgood')
     const log = await storedLog(page.request, stint.id)

@@ -98,7 +98,13 @@ describe('log and recording together', () => {
     expect(together[1]).toMatchObject({ advice: 'recorded', reason: 'seen; measured' })
   })
 
-  it('has every thing once, whatever was logged and recorded, and no unsafe thing after another', () => {
+  it('leaves out the last parts of reasons that are too long together, and cuts no word', () => {
+    const long = { ...logged('1', 'be', 2), reason: `seen on lap 1; ${'no change '.repeat(20).trim()}` }
+    const [one] = workTogether([long], [{ ...recorded('1', 'be', 2), reason: `recorded on lap 1; ${'lost '.repeat(30).trim()}` }])
+    expect(one!.reason).toBe(`${long.reason}; recorded on lap 1`)
+  })
+
+  it('lists everything once, unsafe things first, whatever was logged and recorded', () => {
     const things = fc.uniqueArray(fc.tuple(fc.integer({ min: 1, max: 5 }), fc.constantFrom('be', 'am', 'of'), fc.constantFrom(1, 2, 3)), {
       selector: ([corner, code]) => `${corner}${code}`,
     })

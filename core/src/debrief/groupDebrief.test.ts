@@ -85,7 +85,7 @@ describe('a group’s debrief', () => {
     expect(groupDebrief([], corners)).toMatchObject({ driven: 0, laps: 0 })
   })
 
-  it('is the same whoever comes first, and another student never makes a fault less common', () => {
+  it('does not depend on the order of the students, and one more student never makes a fault less common', () => {
     const faults = fc.array(fc.tuple(fc.constantFrom(...corners), fc.constantFrom('be', 'bh', 'am'), fc.constantFrom<Severity>(1, 2, 3)), {
       maxLength: 6,
     })

@@ -4,7 +4,7 @@ import type { PlanSolution } from '../plan/solvePlan'
 import { isCompared, prioritiesOf, unsafeFaults, type Analysis } from '../review/analysis'
 import { adviceOn, sizeWords } from '../review/evidence'
 import type { Finding } from '../review/findings'
-import type { WorkOn } from '../stintLog/workOn'
+import { lapWords, type WorkOn } from '../stintLog/workOn'
 
 /** Something to work on that recorded laps showed. */
 export interface RecordedWork extends WorkOn {
@@ -47,8 +47,7 @@ const LEAST_LOSS_S = 0.05
 
 function reasonFor(worst: Finding, own: readonly Finding[], all: readonly Finding[], lossS: number, units: Units): string {
   const laps = [...new Set(own.map(({ lap }) => lap))].sort((a, b) => a - b)
-  const size = sizeWords(worst, units)
-  const seen = laps.length === 1 ? `recorded on lap ${laps[0]}, ${size}` : `recorded on laps ${listed(laps)}, up to ${size}`
+  const seen = `recorded on ${lapWords(laps)}, ${laps.length === 1 ? '' : 'up to '}${sizeWords(worst, units)}`
   const leadsTo = new Set(
     all
       .filter((one) => one.because === worst.fault && one.corner === worst.corner && laps.includes(one.lap))
@@ -60,8 +59,6 @@ function reasonFor(worst: Finding, own: readonly Finding[], all: readonly Findin
     ...(leadsTo.size > 0 ? [`it led to: ${[...leadsTo].join(', ')}`] : []),
   ].join('; ')
 }
-
-const listed = (laps: readonly number[]) => `${laps.slice(0, -1).join(', ')} and ${laps.at(-1)!}`
 
 /** A logger that can't show these says too little for praise. */
 const TOLD_BY: readonly string[] = ['bd', 'co', 'pl']
@@ -125,7 +122,7 @@ export function workTogether(logged: readonly WorkOn[], recorded: readonly Recor
     const measured = recorded.find(isSame(one))
     const reason = measured && measured !== one ? `${one.reason}; ${measured.reason}` : one.reason
     return {
-      one: { ...one, advice: measured?.advice ?? one.advice, reason: reason.slice(0, MOST_REASON) },
+      one: { ...one, advice: measured?.advice ?? one.advice, reason: shortened(reason) },
       place,
       rank: rank(one, measured),
     }
@@ -135,4 +132,12 @@ export function workTogether(logged: readonly WorkOn[], recorded: readonly Recor
     .map(({ one: { corner, code, advice, reason, severity } }) => ({ corner, code, advice, reason, severity }))
 }
 
+/** A debrief keeps this many characters of a reason. */
 const MOST_REASON = 300
+
+/** A reason without its last parts, where it is too long to be kept whole. */
+function shortened(reason: string): string {
+  if (reason.length <= MOST_REASON) return reason
+  const end = reason.lastIndexOf('; ', MOST_REASON)
+  return reason.slice(0, end > 0 ? end : MOST_REASON)
+}

@@ -79,7 +79,7 @@ const counter = (line: Logged<'line'>) => (line.source === 'logger' ? 'logger' :
 
 /**
  * Crossings of the line in their order, one each however many counted it: a logger's is kept before a tapped one, an early before a
- * late. A logger goes on when the car is in, with whoever drives next: those crossings are not this stint's.
+ * late. The logger keeps running after the car is in: crossings after that are the next driver's, not part of this stint.
  */
 export function crossings(ordered: readonly LogEntry[]): Logged<'line'>[] {
   const kept: Logged<'line'>[] = []

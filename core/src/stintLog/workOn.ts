@@ -33,7 +33,8 @@ function weight({ severity, seenOn, verdict }: Logged): number {
   return unsafe + severity * seenOn.length * LEFT[verdict]
 }
 
-function listed(laps: readonly number[]): string {
+/** "lap 3", "laps 2, 3 and 5"; at least one. */
+export function lapWords(laps: readonly number[]): string {
   if (laps.length === 1) return `lap ${laps[0]}`
   return `laps ${laps.slice(0, -1).join(', ')} and ${laps[laps.length - 1]}`
 }
@@ -41,7 +42,7 @@ function listed(laps: readonly number[]): string {
 function reasonFor({ corner, code, seenOn, severity, verdict }: Logged, all: readonly Logged[]): string {
   const fault = faultOf(code)
   const cause = fault?.because.map((earlier) => all.find((f) => f.corner === corner && f.code === earlier)).find((f) => f !== undefined)
-  const seen = `seen on ${listed(seenOn)}, ${severityNames[severity]}`
+  const seen = `seen on ${lapWords(seenOn)}, ${severityNames[severity]}`
   return cause ? `${seen}; ${verdict}; it follows from ${faultOf(cause.code)?.name ?? cause.code}` : `${seen}; ${verdict}`
 }
 

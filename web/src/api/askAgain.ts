@@ -1,8 +1,9 @@
 import type { QueryClient, QueryKey } from '@tanstack/react-query'
 
 /**
- * Asks again for what is listed under a key (for everything where there is none), after something was stored.
- * The client takes a first answer that is still on its way for the new one, though it may be older than what was stored: such a question is asked anew.
+ * Loads everything under a key again after something was stored; without a key, everything.
+ * A query that has no answer yet would wait for the request already under way, and that answer may be older than what was just stored. So such a
+ * request is dropped and made again.
  */
 export async function askAgain(client: QueryClient, queryKey: QueryKey = [], exact = false): Promise<void> {
   await client.cancelQueries({ queryKey, exact, predicate: ({ state }) => state.data === undefined })

@@ -80,7 +80,7 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
         )}
       </Stack>
       <Stack direction="row" sx={{ mt: -1, columnGap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Typography color="text.secondary" sx={{ flex: 1, minWidth: 280 }}>
+        <Typography color="text.secondary" sx={{ flex: { xs: '1 1 100%', md: 1 } }}>
           {longDay(day.date)}, {stint.startsAt} · {count(timedLaps(record).length, 'lap')} in {car.name} with {instructor.name} ·{' '}
           <Link component={RouterLink} to={stagePath(day.id, 'review', stint.id)}>
             Recorded laps
@@ -124,26 +124,28 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
           sx={{
             display: 'grid',
             gridTemplateColumns: { xs: 'minmax(0,1fr)', md: 'minmax(0,6fr) minmax(0,7fr)' },
+            gridTemplateRows: { md: 'auto 1fr' },
             columnGap: 4,
             rowGap: 3,
           }}
         >
-          <Stack sx={{ gap: 2.5 }}>
-            <GoodThings good={draft.good} offered={goodFrom(record, found)} onChange={(good, of) => change({ good }, of)} />
-            <TextField
-              label="In your own words"
-              multiline
-              minRows={2}
-              value={draft.sentence}
-              onChange={(e) => change({ sentence: e.target.value }, 'sentence')}
-              slotProps={{ htmlInput: { maxLength: 400 } }}
+          <GoodThings good={draft.good} offered={goodFrom(record, found)} onChange={(good, of) => change({ good }, of)} />
+          {/* under each other on a phone; beside both others on a screen that is wide enough */}
+          <Box sx={{ gridColumn: { md: 2 }, gridRow: { md: '1 / span 2' } }}>
+            <WorkOnThings
+              chosen={draft.workOn}
+              candidates={candidatesFor(open, record, found)}
+              pictureOf={found?.pictureOf ?? none}
+              onChange={(workOn, of) => change({ workOn }, of)}
             />
-          </Stack>
-          <WorkOnThings
-            chosen={draft.workOn}
-            candidates={candidatesFor(open, record, found)}
-            pictureOf={found?.pictureOf ?? none}
-            onChange={(workOn, of) => change({ workOn }, of)}
+          </Box>
+          <TextField
+            label="In your own words"
+            multiline
+            minRows={2}
+            value={draft.sentence}
+            onChange={(e) => change({ sentence: e.target.value }, 'sentence')}
+            slotProps={{ htmlInput: { maxLength: 400 } }}
           />
           <Stack sx={{ gap: 2.5 }}>
             <LapTimes record={record} plannedLapS={solution.trace.lapTimeS} />

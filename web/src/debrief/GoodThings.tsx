@@ -44,7 +44,14 @@ export function GoodThings({ good, offered, onChange }: GoodThingsProps) {
         {good.length < MOST && (
           <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
             {left.map((text) => (
-              <Chip key={text} label={text} icon={<Add />} variant="outlined" onClick={() => onChange([...good, text])} />
+              <Chip
+                key={text}
+                label={text}
+                icon={<Add />}
+                variant="outlined"
+                sx={{ height: 'auto', minHeight: 32, '& .MuiChip-label': { whiteSpace: 'normal' } }}
+                onClick={() => onChange([...good, text])}
+              />
             ))}
             <Button size="small" startIcon={<Add />} onClick={() => onChange([...good, ''])}>
               Your own

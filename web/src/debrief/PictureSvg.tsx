@@ -9,7 +9,7 @@ interface PictureSvgProps {
   box: { readonly width: number; readonly height: number; readonly type: number }
 }
 
-/** A corner's picture as plain SVG; whoever shows it says how its classes are drawn. */
+/** A corner's picture as plain SVG. The caller styles its classes. */
 export function PictureSvg({ picture, units, box }: PictureSvgProps) {
   const { left, right, strips, marks, faultX } = layOutPicture(picture, box, units)
   return (

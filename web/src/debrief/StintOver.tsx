@@ -27,21 +27,28 @@ export function StintOver({ open: { day, stint }, entries, record, add }: StintO
     void navigate(seat)
   }
   return (
-    <Box sx={{ borderLeft: 5, borderColor: unwritten > 0 ? 'warning.main' : 'primary.main', bgcolor: 'background.paper', px: 2, py: 0.75 }}>
+    <Box
+      sx={{
+        ...{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, px: 2, py: 0.75, bgcolor: 'background.paper' },
+        ...{ borderLeft: 5, borderColor: unwritten > 0 ? 'warning.main' : 'primary.main' },
+      }}
+    >
       <Typography role="status">
-        The stint is over: in at {clock(inEntry.deviceTime)}.{' '}
+        The stint is over: in at {clock(inEntry.deviceTime)}.
         {unwritten > 0 && (
           <>
+            {' '}
             <Link component={RouterLink} to={seat}>
               {unwritten === 1 ? 'One incident report is' : `${unwritten} incident reports are`} still to write
             </Link>
-            .{' '}
+            .
           </>
         )}
-        <Button size="small" onClick={goOn}>
-          Not over: back to the seat
-        </Button>
       </Typography>
+      {/* as large as a target in the seat: the car may still be moving */}
+      <Button variant="outlined" onClick={goOn} sx={{ minHeight: 64 }}>
+        Not over: back to the seat
+      </Button>
     </Box>
   )
 }

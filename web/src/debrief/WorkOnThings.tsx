@@ -54,6 +54,7 @@ export function WorkOnThings({ chosen, candidates, pictureOf, onChange }: WorkOn
                 <TextField
                   size="small"
                   label="What to do"
+                  multiline
                   value={one.advice}
                   slotProps={{ htmlInput: { maxLength: 200 } }}
                   error={one.advice.trim() === ''}

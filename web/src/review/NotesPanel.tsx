@@ -3,10 +3,11 @@ import { DeleteOutlined, MicNone, Stop } from '@mui/icons-material'
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
 import type { ReviewNote } from '@ochote/contracts'
-import { sampleAtStation, type PlanSolution } from '@ochote/core'
+import type { PlanSolution } from '@ochote/core'
 import { distance } from '../format/format'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { useMoveCursor } from '../ribbon/trackCursor'
+import { cornerNear } from '../recordings/cornerNear'
 import { useSpeech } from './useSpeech'
 
 interface NotesPanelProps {
@@ -36,11 +37,6 @@ export function NotesPanel({ recordingId, notes, laps, shown, solution, stationM
     setText('')
   })
   const ordered = [...notes].sort((a, b) => a.lap - b.lap || a.stationM - b.stationM)
-  const cornerAt = (m: number) => {
-    const i = sampleAtStation(solution.track, m)
-    const at = solution.track.stationM[i]!
-    return solution.corners.find((corner) => at >= corner.startM - 60 && at <= corner.endM + 30)?.number ?? null
-  }
   return (
     <>
       <Stack direction="row" sx={{ gap: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}>
@@ -82,7 +78,7 @@ export function NotesPanel({ recordingId, notes, laps, shown, solution, stationM
         </Typography>
       )}
       {ordered.map((note) => {
-        const corner = cornerAt(note.stationM)
+        const corner = cornerNear(solution, note.stationM)
         return (
           <Box
             key={note.id}

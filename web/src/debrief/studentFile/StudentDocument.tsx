@@ -3,6 +3,7 @@ import { bestLap, faultOf, severityNames, timedLaps, type CornerPicture, type Fo
 import { CAUTION } from '../../caution/Caution'
 import { unitsNow } from '../../format/units'
 import { count, difference, distance, lapTime, longDay } from '../../format/format'
+import { cornerNear } from '../../recordings/cornerNear'
 import { pictureWords } from '../../recordings/pictureLayout'
 import type { OpenStint } from '../../stint/openStint'
 import { MapSvg } from './MapSvg'
@@ -136,9 +137,8 @@ export function StudentDocument({ open, record, draft, followed, pictures, notes
 }
 
 function Note({ note, open: { solution }, sound }: { note: ReviewNote; open: Pick<OpenStint, 'solution'>; sound: string | undefined }) {
-  const { startM, endM, number } =
-    solution.corners.find((one) => note.stationM >= one.startM && note.stationM <= one.endM) ?? ({ number: null } as const)
-  const place = number === null || startM === undefined || endM === undefined ? distance(note.stationM) : `corner ${number}`
+  const corner = cornerNear(solution, note.stationM)
+  const place = corner === null ? distance(note.stationM) : `corner ${corner}`
   return (
     <section>
       <p>
@@ -155,7 +155,7 @@ function Note({ note, open: { solution }, sound }: { note: ReviewNote; open: Pic
 
 const DRAWN = { width: 480, height: 270 }
 
-/** What was drawn on a paused picture of the video; the picture itself stays with whoever filmed it. */
+/** What was drawn on a paused picture of the video; the video itself is not stored. */
 function DrawingSvg({ drawing: { strokes, words }, says }: { drawing: Drawing; says: string }) {
   const at = ([x, y]: readonly [number, number]) => `${(x * DRAWN.width).toFixed(1)},${(y * DRAWN.height).toFixed(1)}`
   return (
