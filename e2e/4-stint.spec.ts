@@ -122,8 +122,8 @@ test.describe.serial('a stint of five laps from the seat to the record', () => {
 
     const csv = (await saved(page, page.getByRole('button', { name: 'CSV' }))).toString()
     const rows = csv.trim().split('\r\n')
-    expect(rows[0]).toBe('date,student,lap,lap_time_s,corner,kind,code,name,severity,outcome')
-    expect(rows).toContain(`2026-10-17,${STUDENT},1,,4,fault,be,brakes early,costs,not seen since`)
+    expect(rows[0]).toBe('date,student,lap,lap_time_s,corner,kind,code,name,severity,outcome,size,unit,at_m')
+    expect(rows).toContain(`2026-10-17,${STUDENT},1,,4,fault,be,brakes early,costs,not seen since,,,`)
     expect(rows.slice(1).filter((r) => r.includes(',lap,'))).toHaveLength(5)
   })
 

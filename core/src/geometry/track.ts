@@ -113,9 +113,12 @@ export function sampleTrack(circuit: Circuit, stepM = DEFAULT_STEP_M): Track {
 
 /** A station brought into [0, length) on a closed circuit, or to the nearer end of an open one. */
 export function wrapStation(track: Pick<Track, 'closed' | 'lengthM'>, stationM: number): number {
-  if (!track.closed) return Math.min(track.lengthM, Math.max(0, stationM))
-  const wrapped = stationM % track.lengthM
-  return wrapped < 0 ? wrapped + track.lengthM : wrapped
+  const { closed, lengthM } = track
+  if (!closed) return Math.min(lengthM, Math.max(0, stationM))
+  // nearly every station is on this lap already, and a division takes longer than all the rest
+  if (stationM >= 0 && stationM < lengthM) return stationM
+  const wrapped = stationM % lengthM
+  return wrapped < 0 ? wrapped + lengthM : wrapped
 }
 
 /** Distance driven from one station to another, metres, ≥ 0; over the start line on a closed circuit. */

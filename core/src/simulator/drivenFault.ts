@@ -92,72 +92,97 @@ export function wantedAt(
   nowS: number,
   memory: Map<string, number>,
 ): Wanted {
-  const { track, trace, line, path } = plan
+  const { track, trace } = plan
   const s = wrapStation(track, alongM)
   const habit = habits[owners[Math.min(owners.length - 1, Math.floor(s / track.stepM))]!]!
   const { places, fault } = habit
-  const from = (m: number) => signedApart(track, m, s)
   const code = fault?.code ?? null
   const size = fault?.size ?? 0
-  const isNear = Math.abs(from(places.apexM)) < NEAR_M
+  const pastMinM = signedApart(track, places.minM, s)
+  const isNear = Math.abs(signedApart(track, places.apexM, s)) < NEAR_M
   // braking earlier or later is the planned speed of another place, up to the slowest
   const laterM = (code === 'be' ? -size : code === 'bl' ? size : 0) + habit.brakeLaterM
-  const toMin = -from(places.minM)
-  const shift = isNear && places.brakeM !== null && toMin > 0 ? Math.min(toMin, -laterM) : 0
-  const speedS = wrapStation(track, s + (laterM > 0 ? -Math.min(laterM, Math.max(0, toMin)) : shift))
+  const shift = isNear && places.brakeM !== null && pastMinM < 0 ? Math.min(-pastMinM, -laterM) : 0
+  const speedS = wrapStation(track, s + (laterM > 0 ? -Math.min(laterM, Math.max(0, -pastMinM)) : shift))
   let speedMps = valueAt(track, trace.speedMps, speedS) * (isNear ? habit.speedShare : 1)
-  if (code === 'bh') speedMps -= (size / KMH) * bump(from(places.minM), 28)
-  // the line: turned in earlier or later, wider at the apex, or short of the exit
-  const turnLaterM = code === 'te' ? -size : code === 'tl' ? size : 0
-  const fade = turnLaterM === 0 ? 0 : bump(from(places.turnInM + signedApart(track, places.turnInM, places.apexM) / 2), 45)
-  const lineS = wrapStation(track, s - turnLaterM * fade)
-  const i = bracket(track, lineS)
-  const lineBend = between(i, track.curvaturePerM)
-  let offsetM = between(i, line.offsetM)
-  let slope = between(i, line.slope)
-  let bendPerM = between(i, path.curvaturePerM) + valueAt(track, track.curvaturePerM, s) - lineBend
-  const addBump = (height: number, at: number, spread: number) => {
-    const d = from(at) / spread
-    const own = height * Math.exp((-d * d) / 2)
-    offsetM += own
-    slope -= (own * d) / spread
-    bendPerM += (own * (d * d - 1)) / spread ** 2
-  }
-  addBump(places.sign * -habit.offsetM, places.apexM, 40)
-  if (code === 'am') addBump(-places.sign * size, places.apexM, 18)
-  if (code === 'tl') addBump(-places.sign * 0.12 * size, places.apexM, 16)
-  // across the road while braking: begun from further in, and out again by the turn
-  if (code === 'dg' && places.brakeM !== null)
-    addBump(places.sign * size, places.brakeM, stationsApart(track, places.brakeM, places.turnInM) / ACROSS_SPREADS)
-  if (code === 'xn') addBump(places.sign * size, places.exitM, 26)
-  const brakedM = places.brakeM === null || places.brakeEndM === null ? 0 : stationsApart(track, places.brakeM, places.brakeEndM)
-  const inBraking = places.brakeM === null || brakedM === 0 ? -1 : from(places.brakeM) / brakedM
-  const isCoasting = code === 'co' && places.brakeEndM !== null && from(places.brakeEndM) > -4 && timer(memory, places.number, nowS) < size
-  const lifts = code === 'pe' ? from(places.minM) : NaN
-  const turning = from(places.turnInM) / Math.max(1, signedApart(track, places.turnInM, places.apexM))
+  if (code === 'bh') speedMps -= (size / KMH) * bump(pastMinM, 28)
+  const isCoasting =
+    code === 'co' &&
+    places.brakeEndM !== null &&
+    signedApart(track, places.brakeEndM, s) > -4 &&
+    timer(memory, places.number, nowS) < size
+  const lifts = code === 'pe' ? pastMinM : NaN
+  const { offsetM, slope, bendPerM } = acrossAt(plan, habit, s)
   return {
-    offsetM,
+    offsetM, // spelt out: spreading an object took longer than everything else here
     slope,
     bendPerM,
     speedMps,
     planLongMps2: valueAt(track, trace.axMps2, speedS),
-    longMps2:
-      code === 'pa' && from(places.minM) > 0 && from(places.minM) < 14
-        ? 9
-        : lifts > -16 && lifts < -4
-          ? 2.2
-          : lifts >= -4 && lifts < 8
-            ? -1.2
-            : null,
+    longMps2: code === 'pa' && pastMinM > 0 && pastMinM < 14 ? 9 : lifts > -16 && lifts < -4 ? 2.2 : lifts >= -4 && lifts < 8 ? -1.2 : null,
     noPedals: isCoasting || (lifts >= -4 && lifts < 8),
-    throttleCap: code === 'pl' && from(places.minM) > -5 && from(places.fullM) < size ? 0.62 : 1,
-    brakeCap: code === 'bd' && inBraking > 0.42 && inBraking < 0.62 ? 0 : null,
-    gearsUp: code === 'gw' && from(places.minM) > -70 && from(places.fullM) < 15 ? size : 0,
-    steps:
-      code === 'tn' && turning > -0.15 && turning < 1
-        ? { count: size, share: Math.max(0, (turning + 0.15) / 1.15), peakPerM: places.peakPerM }
-        : null,
+    throttleCap: code === 'pl' && pastMinM > -5 && signedApart(track, places.fullM, s) < size ? 0.62 : 1,
+    brakeCap: code === 'bd' && isLetGo(track, places, s) ? 0 : null,
+    gearsUp: code === 'gw' && pastMinM > -70 && signedApart(track, places.fullM, s) < 15 ? size : 0,
+    steps: code === 'tn' ? stepsAt(track, places, s, size) : null,
   }
+}
+
+/** Where across the road the driver means to be, and how that runs and bends. */
+interface Across {
+  offsetM: number
+  slope: number
+  bendPerM: number
+}
+
+/** The plan's line at a station, turned in earlier or later, wider at the apex, or short of the exit. */
+function acrossAt({ track, line, path }: PlanSolution, { places, fault, offsetM: besideM }: Habit, s: number): Across {
+  const code = fault?.code ?? null
+  const size = fault?.size ?? 0
+  const turnLaterM = code === 'te' ? -size : code === 'tl' ? size : 0
+  const turned = turnLaterM === 0 ? NaN : places.turnInM + signedApart(track, places.turnInM, places.apexM) / 2
+  const lineS = turnLaterM === 0 ? s : wrapStation(track, s - turnLaterM * bump(signedApart(track, turned, s), 45))
+  const i = bracket(track, lineS)
+  const lineBend = between(i, track.curvaturePerM)
+  const across: Across = {
+    offsetM: between(i, line.offsetM),
+    slope: between(i, line.slope),
+    bendPerM: between(i, path.curvaturePerM) + valueAt(track, track.curvaturePerM, s) - lineBend,
+  }
+  const fromApex = signedApart(track, places.apexM, s)
+  addBump(across, places.sign * -besideM, fromApex, 40)
+  if (code === 'am') addBump(across, -places.sign * size, fromApex, 18)
+  if (code === 'tl') addBump(across, -places.sign * 0.12 * size, fromApex, 16)
+  // across the road while braking: begun from further in, and out again by the turn
+  if (code === 'dg' && places.brakeM !== null) {
+    const spread = stationsApart(track, places.brakeM, places.turnInM) / ACROSS_SPREADS
+    addBump(across, places.sign * size, signedApart(track, places.brakeM, s), spread)
+  }
+  if (code === 'xn') addBump(across, places.sign * size, signedApart(track, places.exitM, s), 26)
+  return across
+}
+
+/** Moves a way along the road sideways, most at a place and less with the distance from it. */
+function addBump(across: Across, heightM: number, fromPlaceM: number, spreadM: number): void {
+  const d = fromPlaceM / spreadM
+  const own = heightM * Math.exp((-d * d) / 2)
+  across.offsetM += own
+  across.slope -= (own * d) / spreadM
+  across.bendPerM += (own * (d * d - 1)) / spreadM ** 2
+}
+
+/** Is the brake let go halfway through, as by one who brakes, doubts, and brakes again? */
+function isLetGo(track: Track, { brakeM, brakeEndM }: CornerPlaces, s: number): boolean {
+  const brakedM = brakeM === null || brakeEndM === null ? 0 : stationsApart(track, brakeM, brakeEndM)
+  if (brakeM === null || brakedM === 0) return false
+  const share = signedApart(track, brakeM, s) / brakedM
+  return share > 0.42 && share < 0.62
+}
+
+/** How far a driver who turns the wheel in steps is through the turn; null before and after it. */
+function stepsAt(track: Track, { turnInM, apexM, peakPerM }: CornerPlaces, s: number, count: number): Wanted['steps'] {
+  const turning = signedApart(track, turnInM, s) / Math.max(1, signedApart(track, turnInM, apexM))
+  return turning > -0.15 && turning < 1 ? { count, share: Math.max(0, (turning + 0.15) / 1.15), peakPerM } : null
 }
 
 /** A driver who brakes at an angle is back on the line after so many spreads of the way out of it. */

@@ -2,10 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { openDatabase } from '../db/openDatabase'
 import { repositoriesOf } from '../repositories'
 import { demoDays } from '../demo/demoRows'
-import { addDemonstration, seed } from '../demo/seed'
+import { addDemonstration } from '../demo/seed'
 import { students } from '../demo/school'
-
-const TODAY = '2026-10-17'
+import { SECOND_DAY, seededFile } from '../testing/seededFile'
 
 /** Rows of every table, but for those that say which database and schema it is. */
 async function counts(db: Awaited<ReturnType<typeof openDatabase>>): Promise<Record<string, number>> {
@@ -20,24 +19,22 @@ async function counts(db: Awaited<ReturnType<typeof openDatabase>>): Promise<Rec
 
 describe('the demonstration', () => {
   it('leaves nothing behind when it is removed, and comes back', async () => {
-    const db = await openDatabase(':memory:')
+    const db = await openDatabase(await seededFile())
     const all = repositoriesOf(db)
-    await all.transaction((within) => addDemonstration(within, TODAY))
     const full = await counts(db)
     expect(full).toMatchObject({ days: 2, stints: 16, people: 10, circuits: 3 })
     expect(await all.demonstration.isThere()).toBe(true)
     expect(await all.demonstration.remove()).toEqual([])
-    expect(await counts(db)).toEqual({})
+    expect(await counts(db)).toEqual({ schools: 1 }) // the school itself is not the demonstration's
     expect(await all.demonstration.isThere()).toBe(false)
-    await all.transaction((within) => addDemonstration(within, TODAY))
+    await all.transaction((within) => addDemonstration(within, SECOND_DAY))
     expect(await counts(db)).toEqual(full)
     await db.destroy()
   })
 
   it('stands beside a school’s own days and leaves them, and what they use, when it goes', async () => {
-    const db = await openDatabase(':memory:')
+    const db = await openDatabase(await seededFile())
     const all = repositoriesOf(db)
-    await seed(all, TODAY)
     const [day] = await all.days.list()
     const own = { ...day!, id: '0192f0c4-6b5d-7aaa-8bbb-0c0d0e0f1011', name: 'Our own Saturday' }
     await all.days.add(own)
