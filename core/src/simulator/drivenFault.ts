@@ -107,10 +107,7 @@ export function wantedAt(
   let speedMps = valueAt(track, trace.speedMps, speedS) * (isNear ? habit.speedShare : 1)
   if (code === 'bh') speedMps -= (size / KMH) * bump(pastMinM, 28)
   const isCoasting =
-    code === 'co' &&
-    places.brakeEndM !== null &&
-    signedApart(track, places.brakeEndM, s) > -4 &&
-    timer(memory, places.number, nowS) < size
+    code === 'co' && places.brakeEndM !== null && signedApart(track, places.brakeEndM, s) > -4 && timer(memory, places.number, nowS) < size
   const lifts = code === 'pe' ? pastMinM : NaN
   const { offsetM, slope, bendPerM } = acrossAt(plan, habit, s)
   return {
