@@ -20,7 +20,7 @@ import { mostCurvature, tightLine, tightWithin } from './tightLine'
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
 /** Version of the search. A line stored by another version is not used. */
-export const LINE_SEARCH_VERSION = 4
+export const LINE_SEARCH_VERSION = 5
 
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4
@@ -142,7 +142,10 @@ function findLine(
     const nearLate = near?.fastest && near.exempt.length < corners.length ? Float64Array.from(near.coefficients) : null
     const late = lateApexLine({
       ...search,
-      drive: driver(searched.track, searched.basis, problem.gripOf(searched.track, RAMP_M), vehicle, setup),
+      driverAt: (stepM) => {
+        const space = search.spaceAt(stepM)
+        return driver(space.track, space.basis, problem.gripOf(space.track, RAMP_M), vehicle, setup)
+      },
       corners,
       exempt: nearLate ? exemptAsNear(near!, setup.lateApexNotAt ?? []) : exemptFromLateApex(driven, setup.lateApexNotAt ?? []),
       fastest: start,

@@ -89,15 +89,18 @@ export function fastestLine(problem: LineProblem): SolvedLine {
   if (problem.near) return { coefficients: solveStages(spaceAt, bounds, problem.near, scaled(FOLLOWING), onProgress), knotSpacingM }
   const [finding, settling, polishing] = [scaled(FINDING), scaled(SETTLING), scaled(POLISHING)]
   const { track, basis } = spaceAt(polishing[0]!.stepM)
-  const drive = driver(track, basis, problem.gripOf(track, RAMP_M), problem.vehicle, setup)
-  const starts = lineStarts(track, basis, bounds, problem.rubberOf(track), setup.brakingSchool === 'separate')
-  const found = starts.map(({ coefficients, eased }, k) =>
+  const grip = problem.gripOf(track, RAMP_M)
+  const drive = driver(track, basis, grip, problem.vehicle, setup)
+  const starts = lineStarts(track, basis, bounds, problem.rubberOf(track), grip, setup.brakingSchool === 'separate')
+  const found = starts.map(({ coefficients, eased, sharp }, k) =>
     drive(
       solveStages(
         spaceAt,
         bounds,
         coefficients,
-        finding.map((stage, s) => ({ ...stage, eased: eased && s < finding.length - 1 })),
+        finding
+          .map((stage, s) => ({ ...stage, eased: eased && s < finding.length - 1 }))
+          .filter(({ rampM }) => !sharp || rampM <= NEARLY_SHARP_M),
         (share) => onProgress?.((FINDING_SHARE * (k + share)) / starts.length),
       ),
     ),
@@ -107,6 +110,7 @@ export function fastestLine(problem: LineProblem): SolvedLine {
     const joined = joinLines(track, basis, best, found, drive)
     if (joined === best) break
     best = quickestOf([joined, drive(solveStages(spaceAt, bounds, joined.coefficients, settling))])
+    found.push(best)
   }
   const coefficients = solveStages(spaceAt, bounds, best.coefficients, polishing, (share) =>
     onProgress?.(FINDING_SHARE + (1 - FINDING_SHARE) * share),
@@ -115,7 +119,9 @@ export function fastestLine(problem: LineProblem): SolvedLine {
 }
 
 const FINDING_SHARE = 0.6
-const JOINS = 2
+/** An edge of the band that keeps a line on its side. */
+const NEARLY_SHARP_M = 4
+const JOINS = 3
 
 const quickestOf = <T extends { readonly lapTimeS: number }>(lines: readonly T[]): T =>
   lines.reduce((best, line) => (line.lapTimeS < best.lapTimeS ? line : best))

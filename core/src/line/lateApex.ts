@@ -13,7 +13,7 @@ import { lineOf, type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
 /** Rounds from each start, from the best corners of both, and after corners were left out. */
-const ROUNDS = { first: 14, joined: 14, again: 8, following: 6 }
+const ROUNDS = { first: 10, joined: 14, again: 8, following: 6 }
 /** So many rounds in a row that gained next to nothing end a search in which every corner meets the rules. */
 const IDLE_ROUNDS = 3
 const LEAST_GAIN = 1e-4
@@ -21,7 +21,7 @@ const LEAST_GAIN = 1e-4
 const STIFFNESS = { first: 400, growth: 1.25, most: 8000 }
 /** What it costs a corner to leave the last line: less after a round that improved it, much more after one that did not. */
 const ANCHOR = { first: 600, least: 10, most: 1e5, looser: 0.6, tighter: 3 }
-const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 40, mostSteps: 12, eased: false, rampM: RAMP_M }
+const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 40, mostSteps: 10, eased: false, rampM: RAMP_M }
 /** The most that late apexes may cost, as a share of the fastest lap; the search stays a little under it. */
 const MOST_COST_SHARE = 0.03
 const AIMED_COST_SHARE = 0.027
@@ -29,6 +29,8 @@ const AIMED_COST_SHARE = 0.027
 const USUAL_TIMES_LEFT_OUT = 8
 /** Corners are left out a few at a time: a neighbour may then cost less too. */
 const AT_ONCE_SHARE = 0.5
+/** Samples of the first searches are so many times further apart. */
+const COARSER = 2
 
 /** What is searched for, and where the search starts. */
 interface LateApexProblem {
@@ -43,8 +45,8 @@ interface LateApexProblem {
   readonly starts: readonly Float64Array[]
   /** the first start is the line of a similar problem: a few rounds from it give a first answer */
   readonly follows: boolean
-  /** drives a line by the model itself */
-  readonly drive: (coefficients: Float64Array) => DrivenCoefficients
+  /** drives lines by the model itself on the circuit sampled at a step */
+  readonly driverAt: (stepM: number) => (coefficients: Float64Array) => DrivenCoefficients
   /** receives the share done, 0…1; a throw stops the search */
   readonly onProgress?: (share: number) => void
 }
@@ -53,6 +55,15 @@ interface LateApexFound {
   readonly coefficients: Float64Array
   /** the corners that are not asked for a late apex, by number, with the reason */
   readonly exempt: ReadonlyMap<string, string>
+}
+
+/** The circuit sampled at one step, and what lines are searched for and seen with there. */
+interface Ground {
+  readonly spaceAt: (stepM: number) => LineSpace
+  readonly stepM: number
+  readonly corridor: Corridor
+  readonly owner: CornerOwners
+  readonly see: (coefficients: Float64Array) => SeenLine
 }
 
 /** A line as the school sees it. */
@@ -71,47 +82,40 @@ interface SeenLine {
  * cost too much, are left out and get the fastest line.
  */
 export function lateApexLine(problem: LateApexProblem): LateApexFound {
-  const { spaceAt, searchStepM, bounds, corners, fastest, starts, follows, drive, onProgress } = problem
-  const { track, basis } = spaceAt(searchStepM)
-  const corridor = corridorOf(track, basis, bounds)
+  const { searchStepM, corners, fastest, starts, follows, onProgress } = problem
   const exempt = new Map(problem.exempt)
-  const see = (coefficients: Float64Array): SeenLine => {
-    const line = lineOf(basis, coefficients)
-    return { coefficients, line, measured: measureCorners(track, line, corners, true), driven: drive(coefficients) }
-  }
+  const ground = groundAt(problem, searchStepM)
+  // the first searches only have to come near: their samples are twice as far apart, so that each takes half the time
+  const coarse = groundAt(problem, COARSER * searchStepM)
+  const { owner, see } = ground
+  const { track, basis } = problem.spaceAt(searchStepM)
   const quickest = see(fastest)
-  const owner = cornerOwners(
-    track,
-    quickest.measured.map((l) => ({ number: l.cornerNumber, apexM: l.points.apexM })),
-  )
   const asked = () => quickest.measured.filter((l) => !exempt.has(l.cornerNumber)).map((l) => l.cornerNumber)
   const allRounds = ROUNDS.first * starts.length + ROUNDS.joined + ROUNDS.again * USUAL_TIMES_LEFT_OUT
   let done = 0
-  const search = (start: Float64Array, rounds: number, firstStiffness: number) => {
+  const search = (on: Ground, start: Float64Array, rounds: number, firstStiffness: number) => {
     const upTo = (done += rounds)
-    return searchFrom({ spaceAt, searchStepM, corridor, owner, see, asked: asked() }, see(start), rounds, firstStiffness, (left) =>
-      onProgress?.(Math.min(0.99, (upTo - left) / allRounds)),
-    )
+    return searchFrom(on, asked(), start, rounds, firstStiffness, (left) => onProgress?.(Math.min(0.99, (upTo - left) / allRounds)))
   }
   /** numbers of the corners that break a rule where the line is measured at half the step */
-  const fine = spaceAt(searchStepM / 2)
+  const fine = problem.spaceAt(searchStepM / 2)
   const breaking = ({ coefficients }: SeenLine) =>
     measureCorners(fine.track, lineOf(fine.basis, coefficients), corners)
       .filter((l) => !l.met)
       .map((l) => l.cornerNumber)
   if (asked().length === 0) return { coefficients: fastest, exempt }
 
-  if (follows) return { coefficients: search(starts[0]!, ROUNDS.following, STIFFNESS.most / 4).coefficients, exempt }
-  const found = starts.map((start) => search(start, ROUNDS.first, STIFFNESS.first))
+  if (follows) return { coefficients: search(ground, starts[0]!, ROUNDS.following, STIFFNESS.most / 4).coefficients, exempt }
+  const found = starts.map((start) => see(search(coarse, start, ROUNDS.first, STIFFNESS.first).coefficients))
   let now = found.reduce((a, b) => bestCorners(track, basis, owner, see, a, b))
-  now = search(now.coefficients, ROUNDS.joined, STIFFNESS.first * STIFFNESS.growth ** 8)
+  now = search(ground, now.coefficients, ROUNDS.joined, STIFFNESS.first * STIFFNESS.growth ** 8)
   // each time round leaves out at least one corner, so it ends
   for (;;) {
     const out = leftOut(now, breaking(now), quickest, owner, asked())
     if (out.size === 0) break
     for (const [number, reason] of out) exempt.set(number, reason)
     const start = takeFrom(track, basis, fastest, now.coefficients, owner, new Set(out.keys()))
-    now = asked().length === 0 ? quickest : search(start, ROUNDS.again, STIFFNESS.most / 2)
+    now = asked().length === 0 ? quickest : search(ground, start, ROUNDS.again, STIFFNESS.most / 2)
   }
   return { coefficients: now.coefficients, exempt }
 }
@@ -153,25 +157,29 @@ function bestCorners(
   return see(takeFrom(track, basis, b.coefficients, a.coefficients, owner, new Set(better.map((l) => l.cornerNumber))))
 }
 
-interface Searching {
-  readonly spaceAt: (stepM: number) => LineSpace
-  readonly searchStepM: number
-  readonly corridor: Corridor
-  readonly owner: CornerOwners
-  readonly see: (coefficients: Float64Array) => SeenLine
-  /** numbers of the corners that must have a late apex */
-  readonly asked: readonly string[]
+function groundAt({ spaceAt, bounds, corners, fastest, driverAt }: LateApexProblem, stepM: number): Ground {
+  const { track, basis } = spaceAt(stepM)
+  const drive = driverAt(stepM)
+  const see = (coefficients: Float64Array): SeenLine => {
+    const line = lineOf(basis, coefficients)
+    return { coefficients, line, measured: measureCorners(track, line, corners, true), driven: drive(coefficients) }
+  }
+  const apexes = see(fastest).measured.map((l) => ({ number: l.cornerNumber, apexM: l.points.apexM }))
+  return { spaceAt, stepM, corridor: corridorOf(track, basis, bounds), owner: cornerOwners(track, apexes), see }
 }
 
+/** @param asked - numbers of the corners that must have a late apex */
 function searchFrom(
-  { spaceAt, searchStepM, corridor, owner, see, asked }: Searching,
-  start: SeenLine,
+  { spaceAt, stepM, corridor, owner, see }: Ground,
+  asked: readonly string[],
+  from: Float64Array,
   rounds: number,
   firstStiffness: number,
   onRound: (left: number) => void,
 ): SeenLine {
-  const stage: Stage = { ...STAGE, stepM: searchStepM }
-  const { track, basis } = spaceAt(searchStepM)
+  const stage: Stage = { ...STAGE, stepM }
+  const { track, basis } = spaceAt(stepM)
+  const start = see(from)
   const askedOf = (at: SeenLine) => at.measured.filter((l) => asked.includes(l.cornerNumber) && l.peakPerM > 0)
   const unmetOf = (at: SeenLine) => askedOf(at).filter((l) => !l.met).length
   const anchors = new Map(start.measured.map((look) => [look.cornerNumber, ANCHOR.first]))

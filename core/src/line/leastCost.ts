@@ -91,9 +91,9 @@ export const SETTLING: readonly Stage[] = [
 
 /** From the line found, until it is as fast as it gets on the samples that it is judged by. */
 export const POLISHING: readonly Stage[] = [
-  { stepM: 2, rounding: 0.005, stiffness: 8, mostSteps: 100, eased: false, rampM: RAMP_M },
-  { stepM: 1, rounding: 0.002, stiffness: 12, mostSteps: 40, eased: false, rampM: RAMP_M },
-  { stepM: 0.5, rounding: 0.0007, stiffness: 12, mostSteps: 20, eased: false, rampM: RAMP_M },
+  { stepM: 2, rounding: 0.005, stiffness: 8, mostSteps: 80, eased: false, rampM: RAMP_M },
+  { stepM: 1, rounding: 0.002, stiffness: 12, mostSteps: 30, eased: false, rampM: RAMP_M },
+  { stepM: 1, rounding: 0.0007, stiffness: 12, mostSteps: 15, eased: false, rampM: RAMP_M },
 ]
 
 /** From the line of a similar set-up, for a first answer. */
