@@ -51,6 +51,7 @@ const coreImports = {
   recording: below,
   review: [...planned, 'faults', 'recording'],
   debrief: [...planned, 'faults', 'stintLog', 'recording', 'review'],
+  progress: [...planned, 'faults', 'stintLog', 'recording', 'review'],
 }
 const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']
 const serverBans = [interfaceCode, not(['@ochote/web'], 'Web and server meet only over HTTP.')]

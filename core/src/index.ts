@@ -176,3 +176,7 @@ export {
 } from './debrief/groupDebrief'
 export { cornerPicture, type CornerPicture, type PictureMark, type PictureStrip } from './debrief/cornerPicture'
 export type { FindableFault } from './review/limits'
+export { bendOf, bends, bendWords, type Bend } from './progress/bend'
+export { skillNames, skillOf, type SkillName } from './progress/skillOf'
+export { skillLevels, skillsOf, STEADY_PASSES, type SkillLevel, type SkillPass, type SkillState } from './progress/skills'
+export { skillEvidence, type ShowingStint } from './progress/skillEvidence'
