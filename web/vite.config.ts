@@ -24,7 +24,8 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
         // the charts and the PDF kit are as large as everything else together: they are kept once they have been used
-        // so are the timetable's pages, which an office makes, and recorded laps, which are looked at afterwards
+        // so are the timetable's pages and the reading of a circuit's file, which are work for an office, and recorded laps and skills, which are
+        // looked at afterwards
         globIgnores: [
           '**/Chart-*.js',
           '**/pdfStyles-*.js',
@@ -37,6 +38,8 @@ export default defineConfig({
           '**/ReviewPage-*.js',
           '**/RecordingPage-*.js',
           '**/RecordedLaps-*.js',
+          '**/Skills-*.js',
+          '**/circuitFile.worker-*.js',
           '**/review.worker-*.js',
         ],
         navigateFallback: '/index.html',

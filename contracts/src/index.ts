@@ -1,4 +1,18 @@
 export { aimSchema, type Aim } from './aim'
+export {
+  bends,
+  signedLevels,
+  signSchema,
+  skillNames,
+  skillSignatureSchema,
+  withdrawSchema,
+  type Bend,
+  type Sign,
+  type SignedLevel,
+  type SkillName,
+  type SkillSignature,
+  type Withdraw,
+} from './skill'
 export { eventReadSchema, eventReportSchema, eventSchema, type EventFile, type EventReport, type EventRow } from './event'
 export { dayFileSchema, usualWeights, wantNames, type DayFile, type PlannedStint, type WantName } from './dayFile'
 export {

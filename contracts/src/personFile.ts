@@ -4,6 +4,7 @@ import { storedEntrySchema } from './log'
 import { personSchema } from './person'
 import { recordingSchema } from './recording'
 import { reviewSchema } from './review'
+import { skillSignatureSchema } from './skill'
 import { stintSchema } from './stint'
 
 /** Everything that is kept of one person, for them: docs/formats.md. */
@@ -19,6 +20,8 @@ export const personFileSchema = z.object({
       stints: z.array(z.object({ stint: stintSchema, debrief: debriefSchema.nullable(), log: z.array(storedEntrySchema) })),
     }),
   ),
+  /** steps that an instructor signed, also those withdrawn */
+  signatures: z.array(skillSignatureSchema),
   /** the files as they came, base64 */
   recordings: z.array(z.object({ recording: recordingSchema, review: reviewSchema, file: z.base64() })),
 })

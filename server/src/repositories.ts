@@ -7,6 +7,7 @@ import { logRepository } from './log/logRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
 import { meetingRepository } from './meetings/meetingRepository'
 import { personRepository } from './people/personRepository'
+import { skillSignatureRepository } from './people/skillSignatureRepository'
 import { planRepository } from './plans/planRepository'
 import { planVersionRepository } from './plans/planVersionRepository'
 import { recordingRepository } from './recordings/recordingRepository'
@@ -38,6 +39,7 @@ const byNoun = (db: Knex, unreadable: UnreadableRows) => ({
   recordings: recordingRepository(db, unreadable),
   schools: schoolRepository(db),
   sessions: sessionRepository(db, unreadable),
+  skillSignatures: skillSignatureRepository(db, unreadable),
   solutions: solutionRepository(db),
   stints: stintRepository(db, unreadable),
   streams: streamRepository(db),

@@ -1,9 +1,9 @@
+import type { Bend } from '@ochote/contracts'
 import type { Corner } from '../geometry/corners'
 import { sampleAtStation, stationsApart, type Track } from '../geometry/track'
 
 /** Kinds of corner by the tightest bend of the road's centreline: what is learned at one is some use at another of its kind. */
-export const bends = ['tight', 'medium', 'fast'] as const
-export type Bend = (typeof bends)[number]
+export const bends = ['tight', 'medium', 'fast'] as const satisfies readonly Bend[]
 
 /** A tight corner has a radius under this, and a fast one over that, m. */
 const TIGHT_UNDER_M = 35

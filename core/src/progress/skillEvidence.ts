@@ -1,8 +1,8 @@
+import type { Bend, SkillName } from '@ochote/contracts'
 import { unsafeFaults, type AnalysedPass, type Analysis } from '../review/analysis'
 import type { Finding } from '../review/findings'
 import type { StintRecord } from '../stintLog/stintRecord'
-import type { Bend } from './bend'
-import { skillNames, shownByLaps, skillOf, skillPraised, type SkillName } from './skillOf'
+import { skillNames, shownByLaps, skillOf, skillPraised } from './skillOf'
 import type { SkillPass } from './skills'
 
 /** A stint as far as it shows skills. */

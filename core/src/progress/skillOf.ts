@@ -1,4 +1,6 @@
-/** Skills of a driver (shared by every kind of corner). */
+import type { SkillName } from '@ochote/contracts'
+
+/** Skills of a driver. */
 export const skillNames = [
   'vision',
   'braking',
@@ -10,8 +12,7 @@ export const skillNames = [
   'smoothness',
   'traffic and rules',
   'recovery',
-] as const
-export type SkillName = (typeof skillNames)[number]
+] as const satisfies readonly SkillName[]
 
 /** The faults of each skill, by their codes. Tiredness is no skill. */
 const faultsOf: Readonly<Record<SkillName, readonly string[]>> = {

@@ -1,6 +1,6 @@
-import type { Bend } from './bend'
+import type { Bend, SkillName } from '@ochote/contracts'
 import { bends } from './bend'
-import { skillNames, type SkillName } from './skillOf'
+import { skillNames } from './skillOf'
 
 /** What one pass of a corner showed of a skill. */
 export interface SkillPass {

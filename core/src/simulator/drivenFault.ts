@@ -64,13 +64,8 @@ export function ownersOf(track: Track, corners: readonly CornerPlaces[]): Int16A
   })
 }
 
-/** What the driver means to do at a place. */
-export interface Wanted {
-  readonly offsetM: number
-  readonly slope: number
-  readonly bendPerM: number
-  readonly speedMps: number
-  readonly planLongMps2: number
+/** What the feet and the hands do at a place besides following the speed and the way. */
+export interface Pedals {
   /** replaces what the speed asks for; null to follow the speed */
   readonly longMps2: number | null
   readonly noPedals: boolean
@@ -83,18 +78,12 @@ export interface Wanted {
 const KMH = 3.6
 const NEAR_M = 160
 
-/** What the driver means to do at a distance along the lap, with the fault and the habits of the corner that is next. */
-export function wantedAt(
-  plan: PlanSolution,
-  habits: readonly Habit[],
-  owners: Int16Array,
-  alongM: number,
-  nowS: number,
-  memory: Map<string, number>,
-): Wanted {
-  const { track, trace } = plan
-  const s = wrapStation(track, alongM)
-  const habit = habits[owners[Math.min(owners.length - 1, Math.floor(s / track.stepM))]!]!
+/** The driver's habit at a station: that of the corner that is next. */
+export const habitAt = ({ track }: PlanSolution, habits: readonly Habit[], owners: Int16Array, s: number): Habit =>
+  habits[owners[Math.min(owners.length - 1, Math.floor(s / track.stepM))]!]!
+
+/** Speed and acceleration that the driver means to have at a station. */
+export function paceAt({ track, trace }: PlanSolution, habit: Habit, s: number): { speedMps: number; planLongMps2: number } {
   const { places, fault } = habit
   const code = fault?.code ?? null
   const size = fault?.size ?? 0
@@ -104,20 +93,28 @@ export function wantedAt(
   const laterM = (code === 'be' ? -size : code === 'bl' ? size : 0) + habit.brakeLaterM
   const shift = isNear && places.brakeM !== null && pastMinM < 0 ? Math.min(-pastMinM, -laterM) : 0
   const speedS = wrapStation(track, s + (laterM > 0 ? -Math.min(laterM, Math.max(0, -pastMinM)) : shift))
-  let speedMps = valueAt(track, trace.speedMps, speedS) * (isNear ? habit.speedShare : 1)
-  if (code === 'bh') speedMps -= (size / KMH) * bump(pastMinM, 28)
-  const isCoasting =
-    code === 'co' && places.brakeEndM !== null && signedApart(track, places.brakeEndM, s) > -4 && timer(memory, places.number, nowS) < size
-  const lifts = code === 'pe' ? pastMinM : NaN
-  const { offsetM, slope, bendPerM } = acrossAt(plan, habit, s)
+  const slowerMps = code === 'bh' ? (size / KMH) * bump(pastMinM, 28) : 0
   return {
-    offsetM, // spelt out: spreading an object took longer than everything else here
-    slope,
-    bendPerM,
-    speedMps,
+    speedMps: valueAt(track, trace.speedMps, speedS) * (isNear ? habit.speedShare : 1) - slowerMps,
     planLongMps2: valueAt(track, trace.axMps2, speedS),
+  }
+}
+
+/** Does the driver coast at a station? The first time at a corner starts a clock, also for a place that is only looked at. */
+export function coastsAt({ track }: PlanSolution, { places, fault }: Habit, s: number, nowS: number, memory: Map<string, number>): boolean {
+  if (fault?.code !== 'co' || places.brakeEndM === null || signedApart(track, places.brakeEndM, s) <= -4) return false
+  return timer(memory, places.number, nowS) < fault.size
+}
+
+/** What feet and hands do at a station. */
+export function pedalsAt({ track }: PlanSolution, { places, fault }: Habit, s: number, coasts: boolean): Pedals {
+  const code = fault?.code ?? null
+  const size = fault?.size ?? 0
+  const pastMinM = signedApart(track, places.minM, s)
+  const lifts = code === 'pe' ? pastMinM : NaN
+  return {
     longMps2: code === 'pa' && pastMinM > 0 && pastMinM < 14 ? 9 : lifts > -16 && lifts < -4 ? 2.2 : lifts >= -4 && lifts < 8 ? -1.2 : null,
-    noPedals: isCoasting || (lifts >= -4 && lifts < 8),
+    noPedals: coasts || (lifts >= -4 && lifts < 8),
     throttleCap: code === 'pl' && pastMinM > -5 && signedApart(track, places.fullM, s) < size ? 0.62 : 1,
     brakeCap: code === 'bd' && isLetGo(track, places, s) ? 0 : null,
     gearsUp: code === 'gw' && pastMinM > -70 && signedApart(track, places.fullM, s) < 15 ? size : 0,
@@ -126,14 +123,14 @@ export function wantedAt(
 }
 
 /** Where across the road the driver means to be, and how that runs and bends. */
-interface Across {
+export interface Across {
   offsetM: number
   slope: number
   bendPerM: number
 }
 
 /** The plan's line at a station, turned in earlier or later, wider at the apex, or short of the exit. */
-function acrossAt({ track, line, path }: PlanSolution, { places, fault, offsetM: besideM }: Habit, s: number): Across {
+export function acrossAt({ track, line, path }: PlanSolution, { places, fault, offsetM: besideM }: Habit, s: number): Across {
   const code = fault?.code ?? null
   const size = fault?.size ?? 0
   const turnLaterM = code === 'te' ? -size : code === 'tl' ? size : 0
@@ -177,7 +174,7 @@ function isLetGo(track: Track, { brakeM, brakeEndM }: CornerPlaces, s: number): 
 }
 
 /** How far a driver who turns the wheel in steps is through the turn; null before and after it. */
-function stepsAt(track: Track, { turnInM, apexM, peakPerM }: CornerPlaces, s: number, count: number): Wanted['steps'] {
+function stepsAt(track: Track, { turnInM, apexM, peakPerM }: CornerPlaces, s: number, count: number): Pedals['steps'] {
   const turning = signedApart(track, turnInM, s) / Math.max(1, signedApart(track, turnInM, apexM))
   return turning > -0.15 && turning < 1 ? { count, share: Math.max(0, (turning + 0.15) / 1.15), peakPerM } : null
 }

@@ -2,7 +2,19 @@ import { placeAt, valueAt, wrapStation, type Track } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 import { normalFrom, randomFrom } from '../random/random'
 import { drivetrainOf } from '../vehicle/drivetrain'
-import { ownersOf, placesOf, wantedAt, type DrivenFault, type CornerPlaces, type Wanted } from './drivenFault'
+import {
+  acrossAt,
+  coastsAt,
+  habitAt,
+  ownersOf,
+  paceAt,
+  pedalsAt,
+  placesOf,
+  type Across,
+  type CornerPlaces,
+  type DrivenFault,
+  type Pedals,
+} from './drivenFault'
 
 /** What a simulated driver is asked to drive. */
 export interface DriverInput {
@@ -91,33 +103,42 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
   for (; (lap <= laps || s < TAIL_M) && steps < MOST_STEPS; steps++) {
     const now = steps * STEP_S
     const aheadM = Math.max(LEAST_PREVIEW_M, PREVIEW_S * v)
-    const here = wantedAt(plan, habits, owners, s, now, memory)
-    const ahead = wantedAt(plan, habits, owners, s + aheadM, now, memory)
+    const station = wrapStation(track, s)
+    const [aheadS, soonS] = [wrapStation(track, s + aheadM), wrapStation(track, s + FOOT_AHEAD_S * v)]
+    const habit = habitAt(plan, habits, owners, station)
+    const habitAhead = habitAt(plan, habits, owners, aheadS)
+    const habitSoon = habitAt(plan, habits, owners, soonS)
+    coastsAt(plan, habitAhead, aheadS, now, memory)
+    coastsAt(plan, habitSoon, soonS, now, memory)
+    const pedals = pedalsAt(plan, habit, station, coastsAt(plan, habit, station, now, memory))
+    const way = acrossAt(plan, habit, station)
     const felt = (FELT_SHARE * limitMps2) / (v * v)
-    const asked = Math.max(-felt, Math.min(felt, steerTo({ n, psi, aheadM, here, ahead, memory })))
+    const asked = Math.max(
+      -felt,
+      Math.min(felt, steerTo({ n, psi, aheadM, way, ahead: acrossAt(plan, habitAhead, aheadS), steps: pedals.steps, memory })),
+    )
     kappa += ((asked - kappa) * STEP_S) / (HANDS_S + STEP_S)
     const grip = Math.min(1, limitMps2 / Math.max(1e-6, v * v * Math.abs(kappa)))
     const bend = kappa * grip
-    const station = wrapStation(track, s)
     const centre = valueAt(track, track.curvaturePerM, station)
     const dragMps2 =
       valueAt(track, resistanceMps2, station) +
       DRAG_PER_M * (v * v - valueAt(track, trace.speedMps, station) ** 2) +
       SCRUB_SHARE * v * v * Math.abs(bend)
-    const soon = wantedAt(plan, habits, owners, s + FOOT_AHEAD_S * v, now, memory)
+    const soon = paceAt(plan, habitSoon, soonS)
     const missingMps = soon.speedMps - v - soon.planLongMps2 * FOOT_AHEAD_S
-    const wantedMps2 = here.longMps2 ?? SPEED_GAIN * missingMps + soon.planLongMps2
+    const wantedMps2 = pedals.longMps2 ?? SPEED_GAIN * missingMps + soon.planLongMps2
     const most = driveMps2(v) + 1e-6
-    const braking = here.noPedals ? 0 : Math.max(0, -wantedMps2 - dragMps2) / brakeMps2
-    const pushing = here.noPedals || braking > 0.01 ? 0 : Math.min(here.throttleCap, Math.max(0, (wantedMps2 + dragMps2) / most))
-    brake = pedal(brake, Math.min(1, here.brakeCap === null ? braking : Math.min(braking, here.brakeCap)))
+    const braking = pedals.noPedals ? 0 : Math.max(0, -wantedMps2 - dragMps2) / brakeMps2
+    const pushing = pedals.noPedals || braking > 0.01 ? 0 : Math.min(pedals.throttleCap, Math.max(0, (wantedMps2 + dragMps2) / most))
+    brake = pedal(brake, Math.min(1, pedals.brakeCap === null ? braking : Math.min(braking, pedals.brakeCap)))
     throttle = pedal(throttle, brake > 0.05 ? 0 : pushing)
     const slipping = brake * brakeMps2 > limitMps2 ? limitMps2 / (brake * brakeMps2) : 1
     const long = throttle * most * (v < topSpeedMps ? 1 : 0) - dragMps2 - brake * brakeMps2 * slipping
     // down while braking, for the speed that comes; else only once it is well below, so that nobody shifts to and fro
     const down = brake > BRAKES_ON ? gearAt(v * BRAKED_TO) : gearAt(v * 1.05)
     const best = gearAt(v) > gear && brake <= BRAKES_ON ? gearAt(v) : Math.min(gear, down)
-    const wantedGear = Math.max(1, Math.min(vehicle.gears.length, best + here.gearsUp))
+    const wantedGear = Math.max(1, Math.min(vehicle.gears.length, best + pedals.gearsUp))
     const next = gear + Math.sign(wantedGear - gear)
     const isAllowed = next > gear || rpmAt(v, next) < vehicle.redlineRpm
     if (next !== gear && isAllowed && now - shiftedS > 0.4) {
@@ -159,8 +180,9 @@ interface Steering {
   n: number
   psi: number
   aheadM: number
-  here: Wanted
-  ahead: Wanted
+  way: Across
+  ahead: Across
+  steps: Pedals['steps']
   memory: Map<string, number>
 }
 
@@ -172,23 +194,23 @@ const FIRST_BITE = 0.5
 const BITE_SHARE = 0.2
 
 /** The bend that leads to the point ahead: that of the line, and what brings the car back to it. */
-function steerTo({ n, psi, aheadM, here, ahead, memory }: Steering): number {
-  const off = here.offsetM - n
-  const turned = here.slope - psi
-  const wanted = (here.bendPerM + ahead.bendPerM) / 2 + (1.6 * off) / aheadM ** 2 + (1.5 * turned) / aheadM
+function steerTo({ n, psi, aheadM, way, ahead, steps, memory }: Steering): number {
+  const off = way.offsetM - n
+  const turned = way.slope - psi
+  const wanted = (way.bendPerM + ahead.bendPerM) / 2 + (1.6 * off) / aheadM ** 2 + (1.5 * turned) / aheadM
   // hands that go in steps hold the wheel in between
-  if (here.steps === null) return wanted
-  const step = Math.floor(here.steps.share * here.steps.count)
+  if (steps === null) return wanted
+  const step = Math.floor(steps.share * steps.count)
   if (memory.get('step') !== step) {
     memory.set('step', step)
-    memory.set('bitten', here.steps.share)
-    const share = FIRST_BITE + ((1 - FIRST_BITE) * step) / Math.max(1, here.steps.count - 1)
-    memory.set('held', here.steps.peakPerM * Math.min(1, share))
+    memory.set('bitten', steps.share)
+    const share = FIRST_BITE + ((1 - FIRST_BITE) * step) / Math.max(1, steps.count - 1)
+    memory.set('held', steps.peakPerM * Math.min(1, share))
     return memory.get('held')!
   }
   // far off the line the hands take another bite, and hold again
-  if (Math.abs(off) > 1.5 && here.steps.share > (memory.get('bitten') ?? -1) + BITE_SHARE) {
-    memory.set('bitten', here.steps.share)
+  if (Math.abs(off) > 1.5 && steps.share > (memory.get('bitten') ?? -1) + BITE_SHARE) {
+    memory.set('bitten', steps.share)
     memory.set('held', wanted)
   }
   return memory.get('held')!

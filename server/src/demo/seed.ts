@@ -331,6 +331,10 @@ export async function addDemonstration(all: ByNoun, today: string): Promise<void
     else await all.stints.add(stint)
   }
   await holdMeetings(all, firstDay, secondDay)
+  await all.skillSignatures.sign({
+    ...{ id: demoId('signature/first'), personId: students[0]!.id, skill: 'braking', bend: 'medium', level: 'seen' },
+    ...{ instructorId: instructors[0]!.id, on: firstDay.date, remark: 'Found the boards herself by the last lap.', withdrawn: null },
+  })
   await all.sessions.save({
     version: 0,
     id: demoId('session/second/released'),

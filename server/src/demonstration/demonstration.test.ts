@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '../db/openDatabase'
 import { repositoriesOf } from '../repositories'
 import { demoDays } from '../demo/demoRows'
@@ -17,9 +17,14 @@ async function counts(db: Awaited<ReturnType<typeof openDatabase>>): Promise<Rec
   return held
 }
 
+let files: [string, string]
+beforeAll(async () => {
+  files = [await seededFile(), await seededFile()]
+})
+
 describe('the demonstration', () => {
   it('leaves nothing behind when it is removed, and comes back', async () => {
-    const db = await openDatabase(await seededFile())
+    const db = await openDatabase(files[0])
     const all = repositoriesOf(db)
     const full = await counts(db)
     expect(full).toMatchObject({ days: 2, stints: 16, people: 10, circuits: 3 })
@@ -33,7 +38,7 @@ describe('the demonstration', () => {
   })
 
   it('stands beside a school’s own days and leaves them, and what they use, when it goes', async () => {
-    const db = await openDatabase(await seededFile())
+    const db = await openDatabase(files[1])
     const all = repositoriesOf(db)
     const [day] = await all.days.list()
     const own = { ...day!, id: '0192f0c4-6b5d-7aaa-8bbb-0c0d0e0f1011', name: 'Our own Saturday' }

@@ -8,6 +8,8 @@ export interface Kept {
   readonly name: string
 }
 
+const demoPeople = demoShelf.flatMap(({ table, ids }) => (table === 'people' ? ids : []))
+
 /** The demonstration among what is stored: whether it is there, and its removal. */
 export function demonstrationRepository(db: Knex) {
   const days = Object.values(demoDays)
@@ -21,6 +23,7 @@ export function demonstrationRepository(db: Knex) {
     remove: (): Promise<Kept[]> =>
       db.transaction(async (trx) => {
         await removeDays(trx, days)
+        await trx('skill_signatures').whereIn('person_id', demoPeople).delete()
         const kept: Kept[] = []
         for (const { table, noun, ids } of demoShelf)
           for (const id of ids) {

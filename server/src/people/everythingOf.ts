@@ -19,7 +19,8 @@ export async function everythingOf(all: Repositories, person: Person): Promise<P
     const file = await all.recordings.bytes(recording.id, 'file')
     if (file) recordings.push({ recording, review: await all.recordings.review(recording.id), file: gunzipSync(file).toString('base64') })
   }
-  return { format: 'everything of one person', version: 1, person, days, recordings }
+  const signatures = await all.skillSignatures.list(person.id)
+  return { format: 'everything of one person', version: 1, person, days, signatures, recordings }
 }
 
 async function logOf(all: Repositories, stintId: string): Promise<StoredEntry[]> {

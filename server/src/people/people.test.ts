@@ -1,6 +1,14 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { nothingKnown, type Day, type DayView, type Person, type PersonFile, type StudentView } from '@ochote/contracts'
+import {
+  nothingKnown,
+  type Day,
+  type DayView,
+  type Person,
+  type PersonFile,
+  type SkillSignature,
+  type StudentView,
+} from '@ochote/contracts'
 import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
 
@@ -118,5 +126,63 @@ describe('everything that is kept of one person', () => {
     const instructor = day.people.find(({ role }) => role === 'instructor')!
     expect(await everythingOf(instructor.id)).toMatchObject({ days: [], recordings: [] })
     expect((await app.ask('GET', `/api/people/${randomUUID()}/everything`)).status).toBe(404)
+  })
+})
+
+describe('signed steps of a skill', () => {
+  const signature = (over: object = {}) => ({
+    ...{ id: randomUUID(), skill: 'braking', bend: 'tight', level: 'steady', on: '2026-10-17', remark: ' Three clean laps. ' },
+    ...over,
+  })
+  const student = () => day.stints[1]!.stint.studentId
+  const instructor = () => day.stints[1]!.stint.instructorId
+  const path = (rest = '') => `/api/people/${student()}/signatures${rest}`
+  const stored = async () => (await app.ask('GET', path())).body as SkillSignature[]
+  const fieldOf = (body: unknown) => (body as { fields: { field: string; found: string }[] }).fields[0]
+
+  it('are signed by an instructor, once, and listed with their remark', async () => {
+    const one = signature({ instructorId: instructor() })
+    expect((await app.ask('POST', path(), one)).status).toBe(201)
+    expect((await app.ask('POST', path(), one)).status).toBe(201) // an answer that was lost: sent again, stored once
+    expect((await app.ask('POST', path(), { ...one, level: 'kept' })).status).toBe(409)
+    expect((await stored()).filter(({ id }) => id === one.id)).toEqual([
+      { ...one, remark: 'Three clean laps.', personId: student(), withdrawn: null },
+    ])
+  })
+
+  it('are signed for no one else, by no one else, and at no other level', async () => {
+    const before = await stored()
+    const byStudent = await app.ask('POST', path(), signature({ instructorId: student() }))
+    expect([byStudent.status, fieldOf(byStudent.body)]).toMatchObject([400, { field: 'instructorId', found: student() }])
+    const level = await app.ask('POST', path(), signature({ instructorId: instructor(), level: 'mastered' }))
+    expect([level.status, fieldOf(level.body)]).toMatchObject([400, { field: 'level', found: '"mastered"' }])
+    const ofInstructor = await app.ask('POST', `/api/people/${instructor()}/signatures`, signature({ instructorId: instructor() }))
+    expect([ofInstructor.status, fieldOf(ofInstructor.body)]).toMatchObject([400, { field: 'personId' }])
+    expect((await app.ask('POST', `/api/people/${randomUUID()}/signatures`, signature({ instructorId: instructor() }))).status).toBe(404)
+    expect(await stored()).toEqual(before)
+  })
+
+  it('are withdrawn with a reason, once, and never deleted', async () => {
+    const one = signature({ instructorId: instructor(), skill: 'exit' })
+    await app.ask('POST', path(), one)
+    const withdrawal = { instructorId: instructor(), on: '2026-10-17', why: 'Ran wide twice after.' }
+    const noReason = await app.ask('POST', path(`/${one.id}/withdrawn`), { ...withdrawal, why: ' ' })
+    expect([noReason.status, fieldOf(noReason.body)]).toMatchObject([400, { field: 'why' }])
+    expect((await app.ask('POST', path(`/${one.id}/withdrawn`), withdrawal)).body).toMatchObject({ id: one.id, withdrawn: withdrawal })
+    expect((await app.ask('POST', path(`/${one.id}/withdrawn`), withdrawal)).status).toBe(200)
+    expect((await app.ask('POST', path(`/${one.id}/withdrawn`), { ...withdrawal, why: 'Another reason.' })).status).toBe(409)
+    const elsewhere = `/api/people/${day.stints[2]!.stint.studentId}/signatures/${one.id}/withdrawn`
+    expect((await app.ask('POST', elsewhere, withdrawal)).status).toBe(404)
+    expect((await stored()).find(({ id }) => id === one.id)).toMatchObject({ withdrawn: withdrawal })
+  })
+
+  it('are in everything of the person, and lose what was said about them when the person is erased', async () => {
+    const file = (await app.ask('GET', `/api/people/${student()}/everything`)).body as PersonFile
+    expect(file.signatures.map(({ skill }) => skill)).toEqual(expect.arrayContaining(['braking', 'exit']))
+    const { version } = await find(student())
+    await app.ask('POST', `/api/people/${student()}/erased`, { fromVersion: version })
+    const left = await stored()
+    expect(left.map(({ skill }) => skill).sort()).toEqual(file.signatures.map(({ skill }) => skill).sort())
+    expect(left.flatMap((one) => [one.remark, one.withdrawn?.why ?? ''])).toEqual(left.flatMap(() => ['', '']))
   })
 })

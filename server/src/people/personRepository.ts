@@ -81,10 +81,13 @@ export function personRepository(db: Knex, unreadable: UnreadableRows) {
     erase: async (id: string, role: Person['role'], fromVersion: number): Promise<Saved> => {
       const nothing = { experience: '', wishes: '', push: null, talk: null, ...nothingKnown }
       const saved = await saveVersioned(db, 'people', { id }, columns({ name: `former ${role}`, ...nothing }), fromVersion)
-      if (saved !== 'conflict')
-        await rows()
-          .where({ id })
-          .update({ archived: true } as object)
+      if (saved === 'conflict') return saved
+      await rows()
+        .where({ id })
+        .update({ archived: true } as object)
+      // what was signed stays, without what was said about them
+      await db('skill_signatures').where({ person_id: id }).update({ remark: '' })
+      await db('skill_signatures').where({ person_id: id }).whereNotNull('withdrawn_by').update({ withdrawn_why: '' })
       return saved
     },
   }

@@ -17,6 +17,7 @@ import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 import { everythingOf } from './everythingOf'
+import { skillSignatureRoutes } from './skillSignatureRoutes'
 
 const params = z.object({ personId: z.uuid() })
 
@@ -32,6 +33,7 @@ export function personRoutes(all: Repositories): Router {
       answer(res, z.array(personSchema), await all.people.list(whichListed(req.query)))
     })
     .use(archiveRoutes('Person', all.people.setArchived))
+    .use('/:personId/signatures', skillSignatureRoutes(all))
     .post('/', async (req, res) => {
       const { id, person } = parseInput(personAddSchema, req.body)
       if ((await all.people.add({ ...person, id, version: 1 })) === 'conflict') throw conflict(person.name, 1)
