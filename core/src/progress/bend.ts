@@ -9,10 +9,11 @@ export const bends = ['tight', 'medium', 'fast'] as const satisfies readonly Ben
 const TIGHT_UNDER_M = 35
 const FAST_OVER_M = 90
 
-export const bendWords: Readonly<Record<Bend, string>> = {
-  tight: `tight corners, under ${TIGHT_UNDER_M} m radius`,
-  medium: `medium corners, ${TIGHT_UNDER_M} to ${FAST_OVER_M} m radius`,
-  fast: `fast corners, over ${FAST_OVER_M} m radius`,
+/** Radius of a kind of corner in words. */
+export const bendRadius: Readonly<Record<Bend, string>> = {
+  tight: `radius under ${TIGHT_UNDER_M} m`,
+  medium: `${TIGHT_UNDER_M} to ${FAST_OVER_M} m`,
+  fast: `over ${FAST_OVER_M} m`,
 }
 
 /** Curvature is averaged over this length, m: a kink in a survey is no corner. */

@@ -66,10 +66,17 @@ describe('a skill', () => {
     expect(braking(days(results)).level).toBe(level)
   })
 
-  it('says why, with the pass that was unsafe', () => {
-    const { because } = braking(days([['clean', 'clean', 'unsafe']]))
-    expect(because).toBe('2 of 3 passes clean. Unsafe on 2026-10-03, lap 3, corner 4: from there it is counted anew.')
-    expect(braking(days([['clean', 'clean', 'clean']])).because).toBe('3 of 3 passes clean, 3 in a row on 2026-10-03.')
+  it('counts laps: one with a fault at any corner of the kind is not clean', () => {
+    const lap = (n: number, ...results: SkillPass['result'][]) => results.map((result, k) => pass(DAYS[0]!, n, result, String(k + 1)))
+    expect(braking([...lap(1, 'clean', 'clean', 'clean', 'clean'), ...lap(2, 'clean', 'fault', 'clean', 'clean')]).level).toBe('seen')
+    const three = [...lap(1, 'clean', 'clean'), ...lap(2, 'clean', 'clean'), ...lap(3, 'clean', 'clean')]
+    expect(braking(three)).toMatchObject({ level: 'steady', steadyOn: [DAYS[0]] })
+    expect(braking([...three, ...lap(4, 'fault', 'clean'), ...lap(5, 'clean', 'fault')])).toMatchObject({ level: 'seen', slips: true })
+  })
+
+  it('names the unsafe pass from which on it is counted anew', () => {
+    const { lastUnsafe } = braking(days([['clean', 'clean', 'unsafe', 'clean']]))
+    expect(lastUnsafe).toMatchObject({ date: DAYS[0], lap: 3, corner: '4' })
   })
 
   const anyPass = fc

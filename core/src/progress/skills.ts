@@ -31,22 +31,24 @@ export interface SkillState {
   readonly level: SkillLevel
   /** in the order in which they were driven */
   readonly passes: readonly SkillPass[]
-  /** dates on which so many passes in a row were clean, since the last unsafe one */
+  /** dates with so many clean laps in a row, since the last unsafe pass */
   readonly steadyOn: readonly string[]
-  /** why the level is what it is, as a sentence */
-  readonly because: string
+  /** the last unsafe pass, from which on laps are counted anew */
+  readonly lastUnsafe: SkillPass | null
+  /** whether faults on the latest laps have taken a steady skill back */
+  readonly slips: boolean
 }
 
-/** So many clean passes in a row on one day are steady. */
-export const STEADY_PASSES = 3
+/** So many laps in a row on one day, each with every pass clean that showed the skill, are steady. */
+export const STEADY_LAPS = 3
 /** Steady on so many days is kept. */
 const KEPT_DAYS = 2
-/** Faults in so many of the latest passes take a steady skill back. */
-const SLIPPING = { of: 3, faults: 2 }
+/** Faults on so many of the latest laps take a steady skill back. */
+export const SLIPPING = { of: 3, laps: 2 }
 
 const inOrder = (a: SkillPass, b: SkillPass): number =>
   a.date.localeCompare(b.date) || a.startsAt.localeCompare(b.startsAt) || a.lap - b.lap || a.place - b.place || rankOf(a) - rankOf(b)
-const rankOf = ({ result }: SkillPass) => ['clean', 'fault', 'unsafe'].indexOf(result)
+const rankOf = ({ result }: Pick<SkillPass, 'result'>) => ['clean', 'fault', 'unsafe'].indexOf(result)
 
 /**
  * Every skill at every kind of corner, from what passes showed (docs/model.md, Skills). The order in which passes are given does not matter; one
@@ -59,13 +61,24 @@ export function skillsOf(passes: readonly SkillPass[]): SkillState[] {
 }
 
 function stateOf(skill: SkillName, bend: Bend, passes: readonly SkillPass[]): SkillState {
-  const lastUnsafe = passes.map(({ result }) => result).lastIndexOf('unsafe')
-  const since = passes.slice(lastUnsafe + 1)
-  const steadyOn = [...new Set(since.map(({ date }) => date))].filter((date) => longestRun(since, date) >= STEADY_PASSES)
-  const slips = since.slice(-SLIPPING.of).filter(({ result }) => result !== 'clean').length >= SLIPPING.faults
+  const all = lapsOf(passes)
+  const laps = all.slice(all.map(({ result }) => result).lastIndexOf('unsafe') + 1)
+  const steadyOn = [...new Set(laps.map(({ date }) => date))].filter((date) => longestRun(laps, date) >= STEADY_LAPS)
+  const slips = laps.slice(-SLIPPING.of).filter(({ result }) => result !== 'clean').length >= SLIPPING.laps
   const isSeen = passes.some(({ result }) => result === 'clean')
-  const level = levelOf(passes.length, isSeen, slips ? 0 : steadyOn.length)
-  return { skill, bend, level, passes, steadyOn, because: reasonFor(passes, lastUnsafe, steadyOn, slips, level) }
+  const lastUnsafe = passes.filter(({ result }) => result === 'unsafe').at(-1) ?? null
+  return { skill, bend, level: levelOf(passes.length, isSeen, slips ? 0 : steadyOn.length), passes, steadyOn, lastUnsafe, slips }
+}
+
+/** Laps that showed the skill, each as good as its worst pass. */
+function lapsOf(passes: readonly SkillPass[]): Pick<SkillPass, 'date' | 'result'>[] {
+  const laps = new Map<string, SkillPass>()
+  for (const one of passes) {
+    const key = `${one.stintId} ${one.lap}`
+    const before = laps.get(key)
+    if (!before || rankOf(one) > rankOf(before)) laps.set(key, one)
+  }
+  return [...laps.values()]
 }
 
 function levelOf(passes: number, isSeen: boolean, steadyDays: number): SkillLevel {
@@ -74,32 +87,13 @@ function levelOf(passes: number, isSeen: boolean, steadyDays: number): SkillLeve
   return steadyDays >= KEPT_DAYS ? 'kept' : steadyDays > 0 ? 'steady' : 'seen'
 }
 
-/** The most clean passes in a row on a date. */
-function longestRun(passes: readonly SkillPass[], date: string): number {
+/** The most clean laps in a row on a date. */
+function longestRun(laps: readonly Pick<SkillPass, 'date' | 'result'>[], date: string): number {
   let [run, most] = [0, 0]
-  for (const one of passes) {
+  for (const one of laps) {
     if (one.date !== date) continue
     run = one.result === 'clean' ? run + 1 : 0
     most = Math.max(most, run)
   }
   return most
-}
-
-function reasonFor(
-  passes: readonly SkillPass[],
-  lastUnsafe: number,
-  steadyOn: readonly string[],
-  slips: boolean,
-  level: SkillLevel,
-): string {
-  if (level === 'unknown') return 'No pass has shown it.'
-  const clean = passes.filter(({ result }) => result === 'clean').length
-  const counted = `${clean} of ${passes.length} passes clean`
-  const unsafe = passes[lastUnsafe]
-  if (unsafe && level !== 'steady' && level !== 'kept')
-    return `${counted}. Unsafe on ${unsafe.date}, lap ${unsafe.lap}, corner ${unsafe.corner}: from there it is counted anew.`
-  if (level === 'not yet') return `${counted}.`
-  if (slips) return `${counted}. Faults in ${SLIPPING.faults} of the last ${SLIPPING.of} passes.`
-  if (steadyOn.length === 0) return `${counted}, never ${STEADY_PASSES} in a row on one day.`
-  return `${counted}, ${STEADY_PASSES} in a row on ${steadyOn.join(' and ')}.`
 }

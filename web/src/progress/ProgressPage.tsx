@@ -1,7 +1,7 @@
 import { MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useNavigate, useParams } from 'react-router'
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, useMemo } from 'react'
 import type { DayView, StudentView } from '@ochote/contracts'
 import { dayQuery, studentQuery } from '../api/queries'
 import { shortDay } from '../format/format'
@@ -12,9 +12,12 @@ import { useOpens } from '../shell/openStudent'
 import { Page } from '../shell/Page'
 import { useDayLogs } from '../stintLog/useDayLogs'
 import { stagePath } from '../shell/stages'
+import { useStintLogs } from '../stintLog/useStintLogs'
 import { StudentProgress } from './StudentProgress'
 
 const RecordedLaps = lazy(async () => ({ default: (await import('../recordings/RecordedLaps')).RecordedLaps }))
+
+const Skills = lazy(async () => ({ default: (await import('./skills/Skills')).Skills }))
 
 /** The Progress stage: one student's corners over the days. */
 export function ProgressPage() {
@@ -62,21 +65,21 @@ function ProgressOf({ day, studentId }: { day: DayView; studentId: string | unde
 
 function Student({ studentId }: { studentId: string }) {
   const query = useQuery(studentQuery(studentId))
+  return <Loaded query={query}>{(student) => <RecordOf student={student} />}</Loaded>
+}
+
+function RecordOf({ student }: { student: StudentView }) {
+  const studentId = student.person.id
+  const ids = useMemo(() => student.days.flatMap(({ stints }) => stints.map(({ stint }) => stint.id)), [student])
+  const { logOf } = useStintLogs(ids)
   return (
-    <Loaded query={query}>
-      {(student) => (
-        <>
-          <StudentProgress student={student} />
-          <Suspense>
-            <RecordedLaps
-              of={{ studentId }}
-              places={placesOf(student)}
-              empty="None yet. A file of the student’s own can be added here too."
-            />
-          </Suspense>
-        </>
-      )}
-    </Loaded>
+    <>
+      <StudentProgress student={student} />
+      <Suspense>
+        {student.days.length > 0 && <Skills student={student} logOf={logOf} />}
+        <RecordedLaps of={{ studentId }} places={placesOf(student)} empty="None yet. A file of the student’s own can be added here too." />
+      </Suspense>
+    </>
   )
 }
 

@@ -1,4 +1,4 @@
-import { Box, Stack, Typography } from '@mui/material'
+import { Box, Typography } from '@mui/material'
 import type { ReactNode } from 'react'
 import { Caution } from '../caution/Caution'
 
@@ -27,11 +27,11 @@ export function Page({ title, actions, caution = false, children }: PageProps) {
         flex: 1,
       }}
     >
-      <Stack direction="row" sx={{ flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 1 }}>
         <Typography variant="h1">{title}</Typography>
         <Box sx={{ flex: 1 }} />
         {actions}
-      </Stack>
+      </Box>
       {children}
       {caution && (
         <Box sx={{ mt: 'auto', pt: 2 }}>

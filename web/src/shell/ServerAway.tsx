@@ -1,5 +1,5 @@
 import { CloudOffOutlined } from '@mui/icons-material'
-import { Button, Stack, Typography } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useSyncExternalStore } from 'react'
 import { oldestAnswer } from '../api/answerAge'
@@ -13,7 +13,7 @@ export function ServerAway() {
   const asOf = useSyncExternalStore(oldestAnswer.subscribe, oldestAnswer.snapshot)
   const outdated = useSyncExternalStore(otherVersion.subscribe, otherVersion.snapshot)
   return (
-    <Stack role="status" direction="row" sx={{ gap: 0.5, alignItems: 'center', color: 'warning.main' }}>
+    <Box role="status" sx={{ display: 'flex', gap: 0.5, alignItems: 'center', color: 'warning.main' }}>
       {health && !health.ok && (
         <Typography variant="body2" role="alert" color="error">
           {health.problem}
@@ -43,6 +43,6 @@ export function ServerAway() {
           <CloudOffOutlined fontSize="small" /> Server not answering{asOf !== null && `: shown as of ${clock(asOf)}`}
         </Typography>
       )}
-    </Stack>
+    </Box>
   )
 }

@@ -1,4 +1,4 @@
-import { Box, Stack } from '@mui/material'
+import { Box } from '@mui/material'
 import { Link } from 'react-router'
 
 interface StageTabsProps {
@@ -11,7 +11,7 @@ interface StageTabsProps {
 /** The parts of a stage, beside its title. */
 export function StageTabs({ label, tabs, open }: StageTabsProps) {
   return (
-    <Stack component="nav" direction="row" aria-label={label} className="no-print" sx={{ gap: 0.5, flexWrap: 'wrap' }}>
+    <Box component="nav" aria-label={label} className="no-print" sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
       {tabs.map(({ name, path }) => (
         <Box
           key={path}
@@ -33,6 +33,6 @@ export function StageTabs({ label, tabs, open }: StageTabsProps) {
           {name}
         </Box>
       ))}
-    </Stack>
+    </Box>
   )
 }

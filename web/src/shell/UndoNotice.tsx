@@ -1,5 +1,5 @@
 import { Close } from '@mui/icons-material'
-import { Button, IconButton, Stack, Typography } from '@mui/material'
+import { Box, Button, IconButton, Typography } from '@mui/material'
 import type { ReactNode } from 'react'
 import { errorWords } from '../api/errorWords'
 import { useLastDone } from '../undo/UndoProvider'
@@ -12,7 +12,7 @@ export function UndoNotice({ otherwise }: { otherwise: ReactNode }) {
   const { says: done, failed, undo, close } = useLastDone()
   const says = failed ? `Not undone: ${errorWords(failed.error)}` : done
   return (
-    <Stack direction="row" role="status" sx={{ alignItems: 'center', minWidth: 0, maxWidth: { xs: '100%', md: 380 } }}>
+    <Box role="status" sx={{ display: 'flex', alignItems: 'center', minWidth: 0, maxWidth: { xs: '100%', md: 380 } }}>
       {says === '' && otherwise}
       {says !== '' && (
         <>
@@ -29,6 +29,6 @@ export function UndoNotice({ otherwise }: { otherwise: ReactNode }) {
           </IconButton>
         </>
       )}
-    </Stack>
+    </Box>
   )
 }

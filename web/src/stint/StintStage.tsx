@@ -12,10 +12,10 @@ import { Page } from '../shell/Page'
 import { stagePath } from '../shell/stages'
 import { useDayLogs, type LoggedStint } from '../stintLog/useDayLogs'
 import { PreviewNote } from '../workers/PreviewNote'
-import { useMarkedPlan } from '../workers/useMarkedPlan'
 import { drivenVersionId } from './drivenVersion'
 import { namedBy, type OpenStint } from './openStint'
 import { nextStint, phaseOf } from './phase'
+import { useStintPlan } from './useStintPlan'
 
 interface StintStageProps {
   stage: 'brief' | 'brief/talk' | 'brief/calls' | 'run' | 'debrief' | 'review'
@@ -98,19 +98,11 @@ function OnVersion({ day, listed, stage, children }: OpenedProps) {
 
 function OnPlan({ day, listed, stage, version, children }: OpenedProps & { version: PlanVersion | null }) {
   const named = useMemo(() => namedBy(day, listed, version), [day, listed, version])
-  const { plan, stint, vehicleType, placedFor } = named
+  const { stint } = named
   useOpens(day.id, stint.studentId, stint.id)
   const student = useQuery(personQuery(stint.studentId))
   const instructor = useQuery(personQuery(stint.instructorId))
-  const marked = useMarkedPlan({
-    circuitId: plan.circuitId,
-    vehicle: vehicleType.vehicle,
-    placedFor: placedFor?.vehicle ?? null,
-    setup: plan.setup,
-    firstSession: plan.firstSession,
-    coneEdits: plan.coneEdits,
-    ...(version ? { document: version.circuit, planVersionId: version.id } : {}),
-  })
+  const marked = useStintPlan(named, version)
   const open = useMemo(
     (): OpenStint | null =>
       marked.data && student.data && instructor.data

@@ -2,7 +2,7 @@ import type { Car, DayView, ListedStint, MarkerScheme, Person, Plan, PlanVersion
 import type { MarkedPlan } from '@ochote/core'
 
 /** A stint with everything that it refers to, from its day. */
-interface NamedStint {
+export interface NamedStint {
   readonly day: DayView
   readonly stint: Stint
   readonly plan: Plan

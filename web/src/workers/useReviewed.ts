@@ -9,11 +9,12 @@ const CACHED_MS = 300_000
 
 /**
  * Recordings as they are read against a plan, off the interface's thread.
+ * @param solution - of their plan; undefined while it is not known
  * @param endedAtMs - when their stint was over; laps from there on are another driver's
  */
 export function useReviewed(
   recordings: readonly StoredRecording[],
-  solution: PlanSolution,
+  solution: PlanSolution | undefined,
   pace: Setup['pace'],
   endedAtMs: number | null = null,
 ) {
@@ -21,16 +22,16 @@ export function useReviewed(
     queryKey: [
       'reviewed',
       recordings.map(({ id, sha256 }) => [id, sha256]),
-      solution.trace.lapTimeS,
-      solution.line.offsetM.length,
+      solution?.trace.lapTimeS,
+      solution?.line.offsetM.length,
       pace,
       endedAtMs,
     ],
     queryFn: async ({ signal }) => {
       const columns = await Promise.all(recordings.map(({ id }) => requestBytes(`/api/recordings/${id}/columns`, signal)))
-      return reviewInWorker({ solution, pace, endedAtMs, columns }, signal)
+      return reviewInWorker({ solution: solution!, pace, endedAtMs, columns }, signal)
     },
-    enabled: recordings.length > 0,
+    enabled: recordings.length > 0 && solution !== undefined,
     staleTime: Infinity,
     gcTime: CACHED_MS,
     structuralSharing: false, // megabytes of numbers: comparing them costs more than drawing them

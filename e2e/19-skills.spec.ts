@@ -1,0 +1,74 @@
+import { expect, test, type Page } from '@playwright/test'
+import { expectAccessible, expectNoSidewaysScroll, openDay } from './support'
+
+/** The progress of a student, with the recorded laps of both Saturdays read. */
+async function openSkills(page: Page, name = 'Ines Marlowe') {
+  const day = await openDay(page)
+  const person = day.people.find((one) => one.name === name)!
+  await page.goto(`/days/${day.id}/progress/${person.id}`)
+  await expect(page.getByRole('table', { name: 'Skills by kind of corner' })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^turn-in at medium corners: (seen|steady|kept)/ })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('reading the recorded laps')).toHaveCount(0, { timeout: 60_000 })
+}
+const choose = async (page: Page, label: string, option: string) => {
+  await page.getByRole('combobox', { name: label }).click()
+  await page.getByRole('option', { name: option }).click()
+}
+
+test.describe('skills', () => {
+  test('show how far each has come, with the passes behind it, each a click from its stint', async ({ page }) => {
+    await openSkills(page)
+    const cell = page.getByRole('button', { name: /^braking at medium corners/ })
+    await expect(cell).toHaveAccessibleName(/signed: seen$/)
+    await expect(page.getByRole('button', { name: 'traffic and rules at tight corners: not known' })).toBeVisible()
+    await cell.click()
+    const panel = page.getByRole('region', { name: 'braking at medium corners' })
+    await expect(panel).toContainText(/\d+ of \d+ passes clean\./)
+    await expect(panel).toContainText('Signed: seen, by Hester Quill on 3 Oct: Found the boards herself by the last lap.')
+    const rows = panel.getByRole('table').getByRole('row')
+    await expect(rows.filter({ hasText: 'log and recorded lap' }).first()).toBeVisible()
+    await expect(rows.filter({ hasText: /clean\s*recorded lap/ }).first()).toBeVisible()
+    await expectAccessible(page)
+    await page.setViewportSize({ width: 390, height: 844 })
+    await expectNoSidewaysScroll(page)
+    await rows.nth(1).getByRole('link').click()
+    await expect(page.getByRole('heading', { level: 1, name: /^Debrief/ })).toBeVisible()
+  })
+
+  test('are signed by an instructor, by name, and the signature is withdrawn and stays to be read', async ({ page }) => {
+    await openSkills(page)
+    const cell = page.getByRole('button', { name: /^throttle at medium corners/ })
+    await cell.click()
+    const panel = page.getByRole('region', { name: 'throttle at medium corners' })
+    await panel.getByRole('button', { name: 'Sign a step' }).click()
+    await expect(panel.getByRole('button', { name: 'Sign', exact: true })).toBeDisabled()
+    await choose(page, 'Step', 'kept')
+    await choose(page, 'Instructor', 'Hester Quill')
+    await panel.getByLabel('Date').fill('2026-10-17')
+    await panel.getByLabel('Remark').fill('Rolls it on in every corner')
+
+    // the server refuses: what was typed stays, and nothing looks signed
+    await page.route('**/signatures', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()))
+    await panel.getByRole('button', { name: 'Sign', exact: true }).click()
+    await expect(panel.getByRole('alert')).toBeVisible()
+    await expect(panel.getByLabel('Remark')).toHaveValue('Rolls it on in every corner')
+    await expect(panel).not.toContainText('Signed:')
+    await page.unroute('**/signatures')
+
+    await panel.getByRole('button', { name: 'Sign', exact: true }).click()
+    await expect(panel).toContainText('Signed: kept, by Hester Quill on 17 Oct: Rolls it on in every corner')
+    await expect(cell).toHaveAccessibleName(/signed: kept$/)
+
+    await openSkills(page) // another page, later
+    await cell.click()
+    await panel.getByRole('button', { name: 'Withdraw' }).click()
+    await expect(panel.getByRole('button', { name: 'Withdraw the signature' })).toBeDisabled()
+    await choose(page, 'Instructor', 'Hester Quill')
+    await panel.getByLabel('Why').fill('Two stabs in the wet since')
+    await panel.getByRole('button', { name: 'Withdraw the signature' }).click()
+    await expect(panel).toContainText('Withdrawn by Hester Quill on')
+    await expect(panel).toContainText('Two stabs in the wet since')
+    await expect(cell).not.toHaveAccessibleName(/signed/)
+    await expectAccessible(page)
+  })
+})
