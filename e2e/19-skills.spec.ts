@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { expectAccessible, expectNoSidewaysScroll, openDay } from './support'
+import { expectAccessible, expectNoSidewaysScroll, openDay, pdfPages, saved, withoutBlanks } from './support'
 
 /** The progress of a student, with the recorded laps of both Saturdays read. */
 async function openSkills(page: Page, name = 'Ines Marlowe') {
@@ -8,12 +8,37 @@ async function openSkills(page: Page, name = 'Ines Marlowe') {
   await page.goto(`/days/${day.id}/progress/${person.id}`)
   await expect(page.getByRole('table', { name: 'Skills by kind of corner' })).toBeVisible()
   await expect(page.getByRole('button', { name: /^turn-in at medium corners: (seen|steady|kept)/ })).toBeVisible({ timeout: 60_000 })
-  await expect(page.getByText('reading the recorded laps')).toHaveCount(0, { timeout: 60_000 })
+  await expect(page.getByText('reading the plan and the recorded laps')).toHaveCount(0, { timeout: 60_000 })
 }
 const choose = async (page: Page, label: string, option: string) => {
   await page.getByRole('combobox', { name: label }).click()
   await page.getByRole('option', { name: option }).click()
 }
+
+test.describe('a student’s record', () => {
+  test('is taken home as a page with laps, skills and signed steps, and as a certificate in the school’s words', async ({ page }) => {
+    await page.goto('/library/school')
+    const wording = page.getByLabel('Wording of the certificate of attendance')
+    await wording.fill('{name} drove {laps} at {track}.')
+    await expect(page.getByText('found {track}, expected {name}, {school}, {circuit}, {day}, {laps}')).toBeVisible()
+    await wording.fill('{name} drove {laps} with {school} at {circuit} on {day}.')
+    await wording.blur()
+    await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
+
+    await openSkills(page)
+    const record = await pdfPages(await saved(page, page.getByRole('button', { name: 'Record, PDF' })))
+    expect(record).toHaveLength(1)
+    for (const words of ['Ines Marlowe', 'Longdyke Driver Training', '70 / 65 / 75 %', 'Braking at medium corners: seen', 'Hester Quill'])
+      expect(record[0]).toContain(withoutBlanks(words))
+    const day = await openDay(page)
+    for (const { name, role } of day.people)
+      if (role === 'student' && name !== 'Ines Marlowe') expect(record[0]).not.toContain(withoutBlanks(name))
+    const [certificate] = await pdfPages(await saved(page, page.getByRole('button', { name: /^Certificate for 17 Oct/ })))
+    expect(certificate).toContain(
+      withoutBlanks('Ines Marlowe drove 5 laps with Longdyke Driver Training at Skerrow Basin on Saturday 17 October 2026.'),
+    )
+  })
+})
 
 test.describe('skills', () => {
   test('show how far each has come, with the passes behind it, each a click from its stint', async ({ page }) => {
@@ -28,6 +53,10 @@ test.describe('skills', () => {
     const rows = panel.getByRole('table').getByRole('row')
     await expect(rows.filter({ hasText: 'log and recorded lap' }).first()).toBeVisible()
     await expect(rows.filter({ hasText: /clean\s*recorded lap/ }).first()).toBeVisible()
+    const laps = page.getByRole('table', { name: 'Laps against the plan, stint by stint' }).getByRole('row')
+    await expect(laps).toHaveCount(3)
+    await expect(laps.nth(1)).toContainText(/^3 Oct 2026, 09:20.*70 \/ 65 \/ 75 %.*\+\d+\.\d %/)
+    await expect(page.getByRole('region', { name: 'Laps against the plan' })).toContainText('All were driven in the same car.')
     await expectAccessible(page)
     await page.setViewportSize({ width: 390, height: 844 })
     await expectNoSidewaysScroll(page)

@@ -75,9 +75,11 @@ export {
 export {
   callLanguageSchema,
   callVerbs,
+  certificateParts,
   mayBeUnsaid,
   schoolSaveSchema,
   schoolSchema,
+  usualCertificate,
   type CallLanguage,
   type CallVerb,
   type MeetingTopic,

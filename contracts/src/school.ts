@@ -88,6 +88,14 @@ function isTimeZone(name: string): boolean {
   }
 }
 
+/** What the wording of a certificate may hold in braces. */
+export const certificateParts = ['name', 'school', 'circuit', 'day', 'laps'] as const
+/** A certificate of attendance, until a school has a wording of its own. */
+export const usualCertificate =
+  '{name} took part in a coached track session of {school} at {circuit} on {day} and drove {laps}. This certifies attendance. It is not a licence.'
+const isCertificate = (text: string) =>
+  [...text.matchAll(/\{([^}]*)\}/g)].every(([, part]) => (certificateParts as readonly string[]).includes(part!))
+
 /** A school's settings for all its days. */
 const schoolDraftSchema = z.object({
   name: z.string().trim().min(1, 'a name').max(80),
@@ -97,6 +105,14 @@ const schoolDraftSchema = z.object({
   units: unitsSchema.default('metric'),
   /** what is looked at on each car before it is used, such as tyres; no car is held back where there is none */
   carChecks: z.array(z.string().trim().min(1).max(60)).max(20).default([]),
+  /** wording of the certificate of attendance */
+  certificate: z
+    .string()
+    .trim()
+    .min(1, 'a wording')
+    .max(800)
+    .refine(isCertificate, 'in braces only {name}, {school}, {circuit}, {day} or {laps}')
+    .default(usualCertificate),
   /** the zone that the school's times are in, such as Europe/Vienna; null for the device's own */
   timeZone: z.string().max(60).refine(isTimeZone, 'a time zone such as Europe/Vienna').nullable().default(null),
 })

@@ -12,6 +12,7 @@ import {
 import {
   storedSolutionSchema,
   noConeEdits,
+  usualCertificate,
   usualGround,
   usualTerms,
   type Aim,
@@ -302,6 +303,7 @@ export async function seed(all: ByNoun, today: string): Promise<boolean> {
       units: 'metric',
       timeZone: null,
       carChecks: [],
+      certificate: usualCertificate,
     },
     1,
   )

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex'
-import { schoolSchema, usualGround, type School, type SchoolDraft } from '@ochote/contracts'
+import { schoolSchema, usualCertificate, usualGround, type School, type SchoolDraft } from '@ochote/contracts'
 import { addRow, saveVersioned, type Saved } from '../db/saveVersioned'
 import { defaultCalls, defaultMeeting } from '@ochote/core'
 
@@ -21,6 +21,7 @@ const defaultSchool: School = {
   units: 'metric',
   timeZone: null,
   carChecks: [],
+  certificate: usualCertificate,
   version: 1,
 }
 

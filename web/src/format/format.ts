@@ -59,6 +59,8 @@ const onDay = (day: string, named: Intl.DateTimeFormatOptions) =>
 export const longDay = (day: string): string => onDay(day, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
 /** 17 Oct */
 export const shortDay = (day: string): string => onDay(day, { day: 'numeric', month: 'short' })
+/** 17 Oct 2026 */
+export const datedDay = (day: string): string => onDay(day, { day: 'numeric', month: 'short', year: 'numeric' })
 
 /** 14:02, on this device's clock */
 export const clock = (iso: string): string => parts(new Date(iso), { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }, ':')

@@ -12,6 +12,8 @@ interface CommitFieldProps {
   numeric?: boolean
   placeholder?: string
   most?: number
+  /** several lines, where Enter begins a new one */
+  multiline?: boolean
   sx?: TextFieldProps['sx']
 }
 
@@ -25,6 +27,7 @@ export function CommitField({
   numeric = false,
   placeholder = '',
   most = 200,
+  multiline = false,
   sx = {},
 }: CommitFieldProps) {
   const [typed, setTyped] = useState<string | null>(null)
@@ -51,13 +54,14 @@ export function CommitField({
       label={label}
       value={shown}
       required={required}
+      multiline={multiline}
       placeholder={placeholder}
       error={problem !== null}
       helperText={problem ?? undefined}
       slotProps={{ htmlInput: { inputMode: numeric ? 'decimal' : 'text', maxLength: most }, inputLabel: { shrink: true } }}
       onChange={(e) => setTyped(e.target.value)}
       onBlur={take}
-      onKeyDown={(e) => e.key === 'Enter' && take()}
+      onKeyDown={(e) => e.key === 'Enter' && !multiline && take()}
       sx={sx}
     />
   )

@@ -9,10 +9,11 @@ interface PdfButtonProps {
   /** lays the page out; its code is fetched the first time */
   make: () => Promise<Blob>
   disabled?: boolean
+  label?: string
 }
 
 /** Makes a PDF and saves it; shows progress and any problem. */
-export function PdfButton({ name, make, disabled = false }: PdfButtonProps) {
+export function PdfButton({ name, make, disabled = false, label = 'PDF' }: PdfButtonProps) {
   const [state, setState] = useState<'idle' | 'making' | { error: unknown }>('idle')
   const run = async () => {
     setState('making')
@@ -26,7 +27,7 @@ export function PdfButton({ name, make, disabled = false }: PdfButtonProps) {
   return (
     <>
       <Button startIcon={<PictureAsPdfOutlined />} disabled={disabled || state === 'making'} onClick={() => void run()}>
-        {state === 'making' ? 'Making the page…' : 'PDF'}
+        {state === 'making' ? 'Making the page…' : label}
       </Button>
       {typeof state === 'object' && <ProblemNotice error={state.error} onRetry={() => void run()} />}
     </>

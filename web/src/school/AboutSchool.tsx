@@ -1,5 +1,5 @@
 import { Autocomplete, Stack, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material'
-import type { School, Units } from '@ochote/contracts'
+import { certificateParts, type School, type Units } from '@ochote/contracts'
 import { SaveState } from '../autosave/SaveState'
 import { CommitField } from '../forms/CommitField'
 import { ConflictDialog } from '../problem/ConflictDialog'
@@ -9,6 +9,14 @@ import { useSchoolDraft } from './useSchoolDraft'
 const LONGEST_CHECK = 60
 const MOST_CHECKS = 20
 const checksIn = (text: string) => [...new Set(text.split(',').map((check) => check.trim()))].filter(Boolean).slice(0, MOST_CHECKS)
+
+const LONGEST_CERTIFICATE = 800
+
+function wrongCertificate(text: string): string | null {
+  if (text.trim() === '') return 'found nothing, expected a wording'
+  const strange = [...text.matchAll(/\{([^}]*)\}/g)].find(([, part]) => !(certificateParts as readonly string[]).includes(part!))
+  return strange ? `found ${strange[0]}, expected ${certificateParts.map((part) => `{${part}}`).join(', ')}` : null
+}
 
 const LANGUAGE = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/
 
@@ -76,6 +84,18 @@ export function AboutSchool({ school }: { school: School }) {
       />
       <Typography variant="body2" color="text.secondary" sx={{ mt: -1.5 }}>
         They are ticked by name at the drivers’ meeting. A car with an open or failed check is not released.
+      </Typography>
+      <CommitField
+        label="Wording of the certificate of attendance"
+        required
+        multiline
+        most={LONGEST_CERTIFICATE}
+        value={draft.certificate}
+        wrong={wrongCertificate}
+        onTake={(certificate) => change({ ...draft, certificate })}
+      />
+      <Typography variant="body2" color="text.secondary" sx={{ mt: -1.5 }}>
+        {`{name}, {school}, {circuit}, {day} and {laps} stand for what they say. A student’s Progress page makes the certificate.`}
       </Typography>
     </Stack>
   )

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import * as z from 'zod'
-import { schoolSchema, unitsSchema, type School, type Units } from '@ochote/contracts'
+import { schoolSchema, unitsSchema, usualCertificate, type School, type Units } from '@ochote/contracts'
 import { schoolQuery } from '../api/queries'
 import { request } from '../api/request'
 import { useAutosave } from '../autosave/useAutosave'
@@ -12,6 +12,7 @@ interface SchoolAbout {
   /** of the calls, such as en-GB */
   readonly language: string
   readonly carChecks: string[]
+  readonly certificate: string
 }
 const typedSchema = z.object({
   name: z.string(),
@@ -19,10 +20,11 @@ const typedSchema = z.object({
   timeZone: z.string().nullable(),
   language: z.string(),
   carChecks: z.array(z.string()),
+  certificate: z.string().default(usualCertificate),
 })
 const isComplete = ({ name }: SchoolAbout) => name.trim() !== ''
-const held = ({ name, units, timeZone, calls, carChecks, version }: School) => ({
-  draft: { name, units, timeZone, language: calls.language, carChecks },
+const held = ({ name, units, timeZone, calls, carChecks, certificate, version }: School) => ({
+  draft: { name, units, timeZone, language: calls.language, carChecks, certificate },
   version,
 })
 
@@ -33,13 +35,13 @@ export function useSchoolDraft(school: School) {
   return useAutosave({
     path: '/api/school#about',
     stored: held(school),
-    put: async ({ name, units, timeZone, language, carChecks }: SchoolAbout, fromVersion) => {
+    put: async ({ name, units, timeZone, language, carChecks, certificate }: SchoolAbout, fromVersion) => {
       const { version: _, ...before } = client.getQueryData(queryKey) ?? school
       const calls = { ...before.calls, language, unit: units === 'imperial' ? ('yd' as const) : ('m' as const) }
-      const body = { school: { ...before, name: name.trim(), units, timeZone, calls, carChecks }, fromVersion }
+      const body = { school: { ...before, name: name.trim(), units, timeZone, calls, carChecks, certificate }, fromVersion }
       const stored = await request(schoolSchema, '/api/school', { method: 'PUT', body })
       client.setQueryData(queryKey, stored)
-      return { draft: { name, units, timeZone, language, carChecks }, version: stored.version }
+      return { draft: { name, units, timeZone, language, carChecks, certificate }, version: stored.version }
     },
     load: async () => held(await client.fetchQuery({ ...schoolQuery, staleTime: 0 })),
     read: (kept) => typedSchema.parse(kept),

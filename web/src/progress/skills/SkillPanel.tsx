@@ -7,7 +7,7 @@ import { shortDay } from '../../format/format'
 import { stagePath } from '../../shell/stages'
 import { SignForm } from './SignForm'
 import { SignatureRow } from './SignatureRow'
-import { levelWords, passWords, reasonWords, skillAt, sourceWords } from './skillWords'
+import { capital, levelWords, passWords, reasonWords, skillAt, sourceWords } from './skillWords'
 
 interface SkillPanelProps {
   state: SkillState
@@ -29,7 +29,7 @@ export function SkillPanel({ state, student, signatures, people }: SkillPanelPro
   return (
     <Box component="section" aria-label={title} sx={{ mt: 1, p: 2, border: 1, borderColor: 'divider' }}>
       <Typography variant="h3">
-        {title[0]!.toUpperCase() + title.slice(1)}: {levelWords[level]}
+        {capital(title)}: {levelWords[level]}
       </Typography>
       <Typography>{reasonWords(state)}</Typography>
       {signatures.map((signature) => (

@@ -1,7 +1,7 @@
 import { Box, ButtonBase, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import type { SkillSignature } from '@ochote/contracts'
 import { bendRadius, bends, skillNames, type SkillState } from '@ochote/core'
-import { levelWords, signedStep, skillAt } from './skillWords'
+import { capital, levelWords, signedStep, skillAt } from './skillWords'
 
 type Cell = Pick<SkillState, 'skill' | 'bend'>
 
@@ -22,7 +22,7 @@ export function SkillTable({ skills, signatures, open, onOpen }: SkillTableProps
             <TableCell>Skill</TableCell>
             {bends.map((bend) => (
               <TableCell key={bend}>
-                {bend[0]!.toUpperCase() + bend.slice(1)} corners
+                {capital(bend)} corners
                 <Typography variant="body2" color="text.secondary">
                   {bendRadius[bend]}
                 </Typography>
@@ -34,7 +34,7 @@ export function SkillTable({ skills, signatures, open, onOpen }: SkillTableProps
           {skillNames.map((skill) => (
             <TableRow key={skill}>
               <TableCell component="th" scope="row">
-                {skill[0]!.toUpperCase() + skill.slice(1)}
+                {capital(skill)}
               </TableCell>
               {bends.map((bend) => {
                 const state = skills.find((one) => one.skill === skill && one.bend === bend)!

@@ -7,6 +7,8 @@ export const levelWords: Readonly<Record<SkillLevel, string>> = {
   ...{ 'not yet': 'not yet', seen: 'seen', steady: 'steady', kept: 'kept' },
 }
 
+export const capital = (words: string): string => words[0]!.toUpperCase() + words.slice(1)
+
 /** A skill at a kind of corner, such as "braking at tight corners". */
 export const skillAt = (skill: SkillName, bend: Bend): string => `${skill} at ${bend} corners`
 

@@ -61,6 +61,9 @@ describe('skills from the log alone', () => {
   it('are shown, and say what is missing, where recorded laps cannot be listed', async () => {
     openSkills(({ path }) => (path.startsWith('/api/recordings') ? problem(400, 'No list now.') : null))
     expect(await screen.findByText(/skills come from the logs alone/)).toBeTruthy()
+    expect((await screen.findByText(/the plan or the recorded laps could not be read/)).textContent).toContain(
+      'What follows is without them',
+    )
     expect(await cellOf(/^vision at .* corners: steady/)).toBeTruthy()
   })
 

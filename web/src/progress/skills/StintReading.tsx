@@ -1,7 +1,7 @@
 import { Button, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
-import type { DayView, ListedStint, PlanVersion, StoredRecording } from '@ochote/contracts'
+import type { DayView, ListedStint, PlanVersion, Setup, StoredRecording } from '@ochote/contracts'
 import type { ShowingStint, StintRecord } from '@ochote/core'
 import { dayQuery, neverQuery, planVersionQuery, reviewQuery } from '../../api/queries'
 import { logLapOf, seenFindings } from '../../recordings/decisions'
@@ -13,21 +13,30 @@ import { useReviewed } from '../../workers/useReviewed'
 
 export type Recorded = NonNullable<ShowingStint['recorded']>
 
-interface RecordedEvidenceProps {
+/** What a stint is measured by: its plan's lap, and its recorded laps where there are any. */
+export interface ReadStint {
+  readonly planLapS: number
+  /** shares of the grip, as planned */
+  readonly pace: Setup['pace']
+  readonly car: string
+  readonly vehicleTypeId: string
+  readonly recorded: Recorded | null
+}
+
+interface StintReadingProps {
   dayId: string
   stintId: string
-  /** at least one */
   recordings: readonly StoredRecording[]
   record: StintRecord
   /** when and where, such as "17 Oct, 10:20" */
   says: string
-  onRead: (stintId: string, recorded: Recorded) => void
+  onRead: (stintId: string, read: ReadStint) => void
   /** they could not be read: others need not wait */
   onFailed: (stintId: string) => void
 }
 
-/** Reads a stint's recorded laps against the plan that it was driven on, and says how far that is. */
-export function RecordedEvidence(props: RecordedEvidenceProps) {
+/** Reads a stint's plan, and its recorded laps against that, and says how far it is. */
+export function StintReading(props: StintReadingProps) {
   const day = useQuery(dayQuery(props.dayId))
   const listed = day.data?.stints.find(({ stint }) => stint.id === props.stintId)
   const versionId = day.data && listed ? drivenVersionId(day.data, listed) : null
@@ -38,7 +47,7 @@ export function RecordedEvidence(props: RecordedEvidenceProps) {
   return <OnPlan {...props} day={day.data} listed={listed} version={version.data ?? null} />
 }
 
-interface OnPlanProps extends RecordedEvidenceProps {
+interface OnPlanProps extends StintReadingProps {
   day: DayView
   listed: ListedStint
   version: PlanVersion | null
@@ -48,36 +57,41 @@ function OnPlan(props: OnPlanProps) {
   const { day, listed, version, recordings, record, says, stintId, onRead } = props
   const named = useMemo(() => namedBy(day, listed, version), [day, listed, version])
   const marked = useStintPlan(named, version)
-  const { read } = outingOf(recordings)
-  const first = read[0]!
+  const read = recordings.length === 0 ? [] : outingOf(recordings).read
   const solution = marked.data?.solution
+  const isRecorded = read.length > 0
   const reviewed = useReviewed(read, solution, named.plan.setup.pace, record.endedAtMs)
-  const review = useQuery(reviewQuery(first.id))
-  const never = useQuery(neverQuery(named.stint.studentId, named.plan.circuitId))
-  const recorded = useMemo((): Recorded | null => {
+  const review = useQuery({ ...reviewQuery(read[0]?.id ?? ''), enabled: isRecorded })
+  const never = useQuery({ ...neverQuery(named.stint.studentId, named.plan.circuitId), enabled: isRecorded })
+  const found = useMemo((): ReadStint | null => {
+    if (!solution) return null
+    const { plan, car, vehicleType } = named
+    const planned = { planLapS: solution.trace.lapTimeS, pace: plan.setup.pace, car: car.name, vehicleTypeId: vehicleType.id }
+    if (!isRecorded) return { ...planned, recorded: null }
     if (!reviewed.data || !review.data || !never.data) return null
     const { analysis } = reviewed.data
-    return {
+    const recorded = {
       analysis,
       findings: seenFindings(analysis.findings, review.data, never.data).seen,
-      logLapOf: (lap) => logLapOf(record, analysis.laps, lap),
+      logLapOf: (lap: number) => logLapOf(record, analysis.laps, lap),
     }
-  }, [reviewed.data, review.data, never.data, record])
+    return { ...planned, recorded }
+  }, [solution, named, isRecorded, reviewed.data, review.data, never.data, record])
   useEffect(() => {
-    if (recorded) onRead(stintId, recorded)
-  }, [recorded, stintId, onRead])
+    if (found) onRead(stintId, found)
+  }, [found, stintId, onRead])
   const failed = [marked, reviewed, review, never].find(({ error }) => error !== null)
   if (failed?.error) return <NotRead {...props} error={failed.error} retry={() => void failed.refetch()} />
-  return recorded ? null : <Reading says={says} />
+  return found ? null : <Reading says={says} />
 }
 
 const Reading = ({ says }: { says: string }) => (
   <Typography role="status" color="text.secondary">
-    {says}: reading the recorded laps…
+    {says}: reading the plan and the recorded laps…
   </Typography>
 )
 
-interface NotReadProps extends Pick<RecordedEvidenceProps, 'says' | 'stintId' | 'onFailed'> {
+interface NotReadProps extends Pick<StintReadingProps, 'says' | 'stintId' | 'onFailed'> {
   error: Error
   retry: () => void
 }
@@ -86,7 +100,7 @@ function NotRead({ says, stintId, onFailed, error, retry }: NotReadProps) {
   useEffect(() => onFailed(stintId), [onFailed, stintId])
   return (
     <Typography role="alert">
-      {says}: the recorded laps could not be read ({error.message}). Skills are shown without them.{' '}
+      {says}: the plan or the recorded laps could not be read ({error.message}). What follows is without them.{' '}
       <Button size="small" onClick={retry}>
         Try again
       </Button>
