@@ -9,7 +9,7 @@ let app: RunningApp
 let type: VehicleType
 let plan: Plan
 beforeAll(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   type = (await app.all.vehicleTypes.list())[0]!
   plan = (await app.all.plans.listForDay((await app.all.days.list())[1]!.id))[0]!
 })

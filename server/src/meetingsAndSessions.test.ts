@@ -8,7 +8,7 @@ let app: RunningApp
 let day: DayView
 let open: Stint
 beforeEach(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   const days = (await app.ask('GET', '/api/days')).body as { id: string }[]
   day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
   open = day.stints.find((s) => s.stint.planVersionId === null)!.stint

@@ -8,7 +8,7 @@ let app: RunningApp
 let day: DayView
 const dayNow = async () => dayViewSchema.parse((await app.ask('GET', `/api/days/${day.id}`)).body)
 beforeEach(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   const days = (await app.ask('GET', '/api/days')).body as Day[]
   day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
 })

@@ -7,7 +7,7 @@ import { startApp, type RunningApp } from '../testing/startApp'
 let app: RunningApp
 let day: DayView
 beforeEach(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   const days = (await app.ask('GET', '/api/days')).body as { id: string }[]
   day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
 })

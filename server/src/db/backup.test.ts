@@ -15,7 +15,7 @@ let dataDir: string
 const file = () => join(dataDir, 'ochote.sqlite')
 beforeEach(async () => {
   dataDir = mkdtempSync(join(tmpdir(), 'ochote-backup-'))
-  copyFileSync(await seededFile(), file())
+  copyFileSync(seededFile(), file())
 })
 afterEach(() => rmSync(dataDir, { recursive: true, force: true }))
 

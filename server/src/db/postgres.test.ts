@@ -4,7 +4,8 @@ import { dayViewSchema, logPageSchema, stintViewSchema, type DayView, type LogEn
 import { seed } from '../demo/seed'
 import { repositoriesOf } from '../repositories'
 import { openPostgres } from '../testing/openPostgres'
-import { SECOND_DAY, seededFile } from '../testing/seededFile'
+import { SECOND_DAY } from '../testing/secondDay'
+import { seededFile } from '../testing/seededFile'
 import { startApp, startAppOver, type RunningApp } from '../testing/startApp'
 
 let sqlite: RunningApp
@@ -12,7 +13,7 @@ let postgres: RunningApp
 let day: DayView
 
 beforeAll(async () => {
-  sqlite = await startApp(await seededFile())
+  sqlite = await startApp(seededFile())
   const db = await openPostgres()
   await seed(repositoriesOf(db), SECOND_DAY)
   postgres = await startAppOver(db)

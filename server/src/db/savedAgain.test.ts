@@ -9,7 +9,7 @@ let app: RunningApp
 let days: { id: string }[]
 let day: DayView
 beforeEach(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   days = (await app.ask('GET', '/api/days')).body as { id: string }[]
   day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
 })

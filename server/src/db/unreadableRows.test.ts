@@ -8,7 +8,7 @@ let day: DayView
 const view = async () => dayViewSchema.parse((await app.ask('GET', `/api/days/${day.id}`)).body)
 const health = async () => healthSchema.parse((await app.ask('GET', '/api/health')).body)
 beforeEach(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   const days = (await app.ask('GET', '/api/days')).body as { id: string }[]
   day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
 })
@@ -58,7 +58,7 @@ describe('the server’s health', () => {
   it('tries a write, and says why none is possible', async () => {
     expect(await health()).toEqual({ ok: true, problem: null, unreadable: [] })
     await app.stop()
-    app = await startApp(await seededFile())
+    app = await startApp(seededFile())
     await app.db.raw('pragma query_only = on')
     expect(await health()).toMatchObject({ ok: false, problem: expect.stringContaining('read-only') as string })
     await app.db.raw('pragma query_only = off')

@@ -5,7 +5,7 @@ import { seededFile } from '../testing/seededFile'
 import { openDatabase } from './openDatabase'
 
 it('rises with every change, in transactions too, and stands still while only the log grows or is read', async () => {
-  const db = await openDatabase(await seededFile())
+  const db = await openDatabase(seededFile())
   const all = repositoriesOf(db)
   const [person] = await all.people.list()
   const day = (await all.days.list()).at(-1)!

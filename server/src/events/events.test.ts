@@ -6,7 +6,7 @@ import { startApp, type RunningApp } from '../testing/startApp'
 let school: RunningApp
 let event: EventFile
 beforeAll(async () => {
-  school = await startApp(await seededFile())
+  school = await startApp(seededFile())
   const days = (await school.ask('GET', '/api/days')).body as Day[]
   const day = days.find((one) => one.date === '2026-10-17')!
   // a timetable is part of the day too

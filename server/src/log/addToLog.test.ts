@@ -11,7 +11,7 @@ let app: RunningApp
 let stints: Stint[]
 let open: Stint
 beforeEach(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   const days = (await app.ask('GET', '/api/days')).body as { id: string }[]
   const day = dayViewSchema.parse((await app.ask('GET', `/api/days/${days.at(-1)!.id}`)).body)
   stints = day.stints.map((s) => s.stint)

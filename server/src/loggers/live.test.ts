@@ -135,7 +135,7 @@ describe('a simulated logger', () => {
   let solver: Solver
   let stop: () => Promise<void>
   beforeAll(async () => {
-    const db = await openDatabase(await seededFile())
+    const db = await openDatabase(seededFile())
     all = repositoriesOf(db)
     solver = new Solver(all, pool, () => new Date(), pino({ level: 'silent' }))
     stop = () => db.destroy()

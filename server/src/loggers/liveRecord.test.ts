@@ -7,7 +7,7 @@ import { startApp, type RunningApp } from '../testing/startApp'
 let app: RunningApp
 let day: DayView
 beforeEach(async () => {
-  app = await startApp(await seededFile(), () => new Date())
+  app = await startApp(seededFile(), () => new Date())
   const days = (await app.ask('GET', '/api/days')).body as { id: string; date: string }[]
   const last = [...days].sort((a, b) => b.date.localeCompare(a.date))[0]!
   day = dayViewSchema.parse((await app.ask('GET', `/api/days/${last.id}`)).body)

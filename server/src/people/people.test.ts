@@ -15,7 +15,7 @@ import { startApp, type RunningApp } from '../testing/startApp'
 let app: RunningApp
 let day: DayView
 beforeAll(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   const days = (await app.ask('GET', '/api/days')).body as Day[]
   day = (await app.ask('GET', `/api/days/${days.find((one) => one.date === '2026-10-17')!.id}`)).body as DayView
 })

@@ -23,7 +23,7 @@ let app: RunningApp
 let first: DayView
 let second: DayView
 beforeEach(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   const days = (await app.ask('GET', '/api/days')).body as { id: string; date: string }[]
   const [a, b] = await Promise.all(
     [...days].sort((one, other) => one.date.localeCompare(other.date)).map((day) => app.ask('GET', `/api/days/${day.id}`)),
@@ -213,7 +213,7 @@ describe('a live stream', () => {
       { timeout: 10_000, interval: 100 },
     )
     await app.stop().catch(() => undefined)
-    app = await startApp(await seededFile())
+    app = await startApp(seededFile())
   })
 
   it('loses nothing while the disk takes nothing', async () => {

@@ -20,7 +20,7 @@ function folder(): string {
 }
 async function seededFolder(): Promise<string> {
   const made = folder()
-  copyFileSync(await seededFile(), join(made, 'ochote.sqlite'))
+  copyFileSync(seededFile(), join(made, 'ochote.sqlite'))
   return made
 }
 afterAll(() => folders.forEach((made) => rmSync(made, { recursive: true, force: true })))

@@ -8,7 +8,7 @@ import { startApp, type RunningApp } from '../testing/startApp'
 let app: RunningApp
 let day: Day
 beforeAll(async () => {
-  app = await startApp(await seededFile())
+  app = await startApp(seededFile())
   const days = (await app.ask('GET', '/api/days')).body as Day[]
   day = days.find((one) => one.date === '2026-10-17')!
 })
