@@ -15,6 +15,7 @@ export function VideoAlone() {
   const [crossings, setCrossings] = useState<readonly number[]>([])
   const [element, player] = usePlayer(() => undefined)
   const laps = crossings.slice(1).map((at, k) => ({ lap: k + 1, fromS: crossings[k]!, timeS: at - crossings[k]! }))
+  const crosses = (atS: number) => setCrossings((all) => [...all, atS].sort((a, b) => a - b))
   const save = () => {
     const rows = laps.map(({ lap, fromS, timeS }) => ({ lap, 'from, s': fromS.toFixed(2), 'time, s': timeS.toFixed(2) }))
     saveFile(new Blob([csvOf(rows)], { type: 'text/csv' }), 'Laps from video.csv')
@@ -38,7 +39,7 @@ export function VideoAlone() {
           </Box>
           <Box>
             <Stack direction="row" sx={{ gap: 1, flexWrap: 'wrap' }}>
-              <Button variant="contained" onClick={() => setCrossings((all) => [...all, player.timeS].sort((a, b) => a - b))}>
+              <Button variant="contained" onClick={() => crosses(player.nowS())}>
                 Crosses the line
               </Button>
               <Button disabled={crossings.length === 0} onClick={() => setCrossings((all) => all.slice(0, -1))}>

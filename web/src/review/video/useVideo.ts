@@ -58,6 +58,8 @@ export function usePlayer(onTime: (timeS: number) => void) {
   }, [])
   const player = {
     ...{ isPlaying, timeS, lengthS, rate, seek },
+    /** the place in the video at this moment; `timeS` is what is shown, which comes later on a busy device */
+    nowS: () => element.current?.currentTime ?? timeS,
     toggle: () => void (element.current?.paused ? element.current.play().catch(() => undefined) : element.current?.pause()),
     step: (frames: number) => {
       element.current?.pause()
