@@ -24,7 +24,9 @@ export const LapsTable = ({ laps }: { laps: readonly StintLaps[] }) => (
           {laps.map((one) => (
             <TableRow key={one.stintId}>
               {lapCells(one).map((cell, k) => (
-                <TableCell key={k}>{cell}</TableCell>
+                <TableCell key={k} sx={{ whiteSpace: lapHeads[k] === 'Weather' ? 'normal' : 'nowrap' }}>
+                  {cell}
+                </TableCell>
               ))}
             </TableRow>
           ))}
