@@ -176,7 +176,7 @@ export {
 } from './debrief/groupDebrief'
 export { cornerPicture, type CornerPicture, type PictureMark, type PictureStrip } from './debrief/cornerPicture'
 export type { FindableFault } from './review/limits'
-export { bendOf, bends, bendRadius } from './progress/bend'
+export { bendOf, bends, FAST_OVER_M, TIGHT_UNDER_M } from './progress/bend'
 export { skillNames, skillOf } from './progress/skillOf'
 export { skillLevels, skillsOf, SLIPPING, STEADY_LAPS, type SkillLevel, type SkillPass, type SkillState } from './progress/skills'
 export { skillEvidence, type ShowingStint } from './progress/skillEvidence'

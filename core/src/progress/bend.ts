@@ -6,15 +6,8 @@ import { sampleAtStation, stationsApart, type Track } from '../geometry/track'
 export const bends = ['tight', 'medium', 'fast'] as const satisfies readonly Bend[]
 
 /** A tight corner has a radius under this, and a fast one over that, m. */
-const TIGHT_UNDER_M = 35
-const FAST_OVER_M = 90
-
-/** Radius of a kind of corner in words. */
-export const bendRadius: Readonly<Record<Bend, string>> = {
-  tight: `radius under ${TIGHT_UNDER_M} m`,
-  medium: `${TIGHT_UNDER_M} to ${FAST_OVER_M} m`,
-  fast: `over ${FAST_OVER_M} m`,
-}
+export const TIGHT_UNDER_M = 35
+export const FAST_OVER_M = 90
 
 /** Curvature is averaged over this length, m: a kink in a survey is no corner. */
 const AVERAGED_OVER_M = 10

@@ -74,7 +74,7 @@ describe('a skill', () => {
     expect(braking([...three, ...lap(4, 'fault', 'clean'), ...lap(5, 'clean', 'fault')])).toMatchObject({ level: 'seen', slips: true })
   })
 
-  it('names the unsafe pass from which on it is counted anew', () => {
+  it('names the unsafe pass after which the count starts again', () => {
     const { lastUnsafe } = braking(days([['clean', 'clean', 'unsafe', 'clean']]))
     expect(lastUnsafe).toMatchObject({ date: DAYS[0], lap: 3, corner: '4' })
   })
@@ -85,7 +85,7 @@ describe('a skill', () => {
   const anyPasses = fc.uniqueArray(anyPass, { maxLength: 25, selector: (one) => `${one.date} ${one.lap} ${one.corner}` })
   const heightOf = (passes: readonly SkillPass[]) => skillLevels.indexOf(braking(passes).level)
 
-  it('is the same in whatever order its passes arrive', () => {
+  it('does not depend on the order in which passes arrive', () => {
     fc.assert(
       fc.property(anyPasses, fc.integer(), (passes, seed) => {
         const shuffled = [...passes].sort((a, b) => ((a.lap * 31 + seed) % 7) - ((b.lap * 31 + seed) % 7))
@@ -94,7 +94,7 @@ describe('a skill', () => {
     )
   })
 
-  it('is never lowered by one more clean pass, wherever it comes', () => {
+  it('never falls when one more clean pass is added, early or late', () => {
     fc.assert(
       fc.property(anyPasses, anyPass, (passes, more) => {
         fc.pre(!passes.some((one) => one.date === more.date && one.lap === more.lap && one.corner === more.corner))

@@ -33,7 +33,7 @@ export interface SkillState {
   readonly passes: readonly SkillPass[]
   /** dates with so many clean laps in a row, since the last unsafe pass */
   readonly steadyOn: readonly string[]
-  /** the last unsafe pass, from which on laps are counted anew */
+  /** the last unsafe pass: only laps after it count towards steady */
   readonly lastUnsafe: SkillPass | null
   /** whether faults on the latest laps have taken a steady skill back */
   readonly slips: boolean

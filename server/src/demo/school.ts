@@ -1,4 +1,12 @@
-import { nothingKnown, vehicleSchema, type MarkerScheme, type Person, type Car, type VehicleType } from '@ochote/contracts'
+import {
+  nothingKnown,
+  vehicleSchema,
+  type MarkerScheme,
+  type Person,
+  type Car,
+  type VehicleType,
+  type SkillSignature,
+} from '@ochote/contracts'
 import { demoId } from './demoId'
 
 /** Longdyke Driver Training's people, vehicles and markers. All made up. */
@@ -185,3 +193,9 @@ export const markerSchemes: readonly MarkerScheme[] = [
     stock: { orange: 60, white: 6 },
   },
 ]
+
+/** A step that was signed on the first day, but for its date. */
+export const firstSignature: Omit<SkillSignature, 'on'> = {
+  ...{ id: demoId('signature/first'), personId: students[0]!.id, skill: 'braking', bend: 'medium', level: 'seen' },
+  ...{ instructorId: instructors[0]!.id, remark: 'Found the boards herself by the last lap.', withdrawn: null },
+}

@@ -32,7 +32,7 @@ import { demoId } from './demoId'
 import { addDemoRecording } from './demoRecording'
 import { circuitId, demoDays } from './demoRows'
 import demoSolutions from './solutions.json' with { type: 'json' }
-import { cars, instructors, markerSchemes, students, vehicleTypes } from './school'
+import { cars, firstSignature, instructors, markerSchemes, students, vehicleTypes } from './school'
 import { simulatedDebrief, simulatedStint, type Tendency } from './simulatedStint'
 
 export { circuits, vehicleTypes }
@@ -333,10 +333,7 @@ export async function addDemonstration(all: ByNoun, today: string): Promise<void
     else await all.stints.add(stint)
   }
   await holdMeetings(all, firstDay, secondDay)
-  await all.skillSignatures.sign({
-    ...{ id: demoId('signature/first'), personId: students[0]!.id, skill: 'braking', bend: 'medium', level: 'seen' },
-    ...{ instructorId: instructors[0]!.id, on: firstDay.date, remark: 'Found the boards herself by the last lap.', withdrawn: null },
-  })
+  await all.skillSignatures.sign({ ...firstSignature, on: firstDay.date })
   await all.sessions.save({
     version: 0,
     id: demoId('session/second/released'),

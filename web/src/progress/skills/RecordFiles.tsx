@@ -11,6 +11,8 @@ import { capital, levelWords, signedStep, skillAt } from './skillWords'
 import type { StintLaps } from './useSkills'
 
 interface RecordFilesProps {
+  /** whether every driven stint has been read: a page that lacks one would be wrong */
+  isWhole: boolean
   student: StudentView
   laps: readonly StintLaps[]
   skills: readonly SkillState[]
@@ -19,7 +21,7 @@ interface RecordFilesProps {
 }
 
 /** A student's record and certificate, to take home. What instructors remarked stays with the school: it may name others. */
-export function RecordFiles({ student, laps, skills, signatures, people }: RecordFilesProps) {
+export function RecordFiles({ isWhole, student, laps, skills, signatures, people }: RecordFilesProps) {
   const school = useQuery(schoolQuery)
   const { name } = student.person
   const last = laps.at(-1)
@@ -41,8 +43,9 @@ export function RecordFiles({ student, laps, skills, signatures, people }: Recor
     (await import('../../pdf/certificatePdf')).certificatePdf({ school: school.data.name, name, text: certificate(school.data) })
   return (
     <Box className="no-print" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-      <PdfButton label="Record, PDF" name={`Record ${name}.pdf`} make={makeRecord} />
+      <PdfButton disabled={!isWhole} label="Record, PDF" name={`Record ${name}.pdf`} make={makeRecord} />
       <PdfButton
+        disabled={!isWhole}
         label={`Certificate for ${shortDay(place.date)}, PDF`}
         name={`Certificate ${name} ${place.date}.pdf`}
         make={makeCertificate}

@@ -1,4 +1,4 @@
-import { Box, Button, TextField, Typography } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
 import { signedLevels, signSchema, type Person, type SignedLevel } from '@ochote/contracts'
@@ -7,6 +7,7 @@ import { SelectField } from '../../forms/SelectField'
 import { TextLine } from '../../forms/TextLine'
 import { today } from '../../format/format'
 import { ProblemNotice } from '../../problem/ProblemNotice'
+import { GivenBy, type Given } from './GivenBy'
 import { levelWords } from './skillWords'
 import { useSign } from './useSignatures'
 
@@ -24,12 +25,11 @@ interface SignFormProps {
 export function SignForm({ state, personId, instructors, onDone }: SignFormProps) {
   const { skill, bend, level } = state
   const [id] = useState(() => uuid())
-  const [instructorId, setInstructor] = useState('')
+  const [given, setGiven] = useState<Given>({ instructorId: '', on: today() })
   const [step, setStep] = useState<SignedLevel>(signedLevels.find((one) => one === level) ?? 'seen')
-  const [on, setOn] = useState(today())
   const [remark, setRemark] = useState('')
   const { mutate, isPending, error } = useSign(personId, onDone)
-  const signed = signSchema.safeParse({ id, skill, bend, level: step, instructorId, on, remark })
+  const signed = signSchema.safeParse({ id, skill, bend, level: step, ...given, remark })
   const showsLess = skillLevels.indexOf(step) > skillLevels.indexOf(level)
   return (
     <Box
@@ -44,24 +44,7 @@ export function SignForm({ state, personId, instructors, onDone }: SignFormProps
     >
       {error && <ProblemNotice error={error} />}
       <SelectField label="Step" value={step} options={steps} onChange={setStep} sx={{ minWidth: 120 }} />
-      <SelectField
-        label="Instructor"
-        value={instructorId}
-        options={instructors}
-        onChange={setInstructor}
-        none="There are no instructors yet."
-        required
-        sx={{ minWidth: 200 }}
-      />
-      <TextField
-        size="small"
-        type="date"
-        label="Date"
-        required
-        value={on}
-        slotProps={{ inputLabel: { shrink: true } }}
-        onChange={(e) => setOn(e.target.value)}
-      />
+      <GivenBy given={given} instructors={instructors} onChange={setGiven} />
       <TextLine label="Remark" value={remark} most={LONGEST_REMARK} onText={setRemark} sx={{ flex: 1, minWidth: 220 }} />
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', width: '100%' }}>
         <Button type="submit" variant="contained" disabled={!signed.success || isPending}>

@@ -1,10 +1,10 @@
-import { Box, Button, TextField, Typography } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
 import { useState } from 'react'
 import { withdrawSchema, type Person, type SkillSignature } from '@ochote/contracts'
-import { SelectField } from '../../forms/SelectField'
 import { TextLine } from '../../forms/TextLine'
 import { shortDay, today } from '../../format/format'
 import { ProblemNotice } from '../../problem/ProblemNotice'
+import { GivenBy, type Given } from './GivenBy'
 import { useWithdraw } from './useSignatures'
 
 const LONGEST_REASON = 400
@@ -50,11 +50,10 @@ interface WithdrawFormProps {
 }
 
 function WithdrawForm({ signature, instructors, onDone }: WithdrawFormProps) {
-  const [instructorId, setInstructor] = useState('')
-  const [on, setOn] = useState(today())
+  const [given, setGiven] = useState<Given>({ instructorId: '', on: today() })
   const [why, setWhy] = useState('')
   const { mutate, isPending, error } = useWithdraw(signature.personId, signature.id, onDone)
-  const withdrawal = withdrawSchema.safeParse({ instructorId, on, why })
+  const withdrawal = withdrawSchema.safeParse({ ...given, why })
   return (
     <Box
       component="form"
@@ -67,16 +66,7 @@ function WithdrawForm({ signature, instructors, onDone }: WithdrawFormProps) {
       }}
     >
       {error && <ProblemNotice error={error} />}
-      <SelectField label="Instructor" value={instructorId} options={instructors} onChange={setInstructor} required sx={{ minWidth: 200 }} />
-      <TextField
-        size="small"
-        type="date"
-        label="Date"
-        required
-        value={on}
-        slotProps={{ inputLabel: { shrink: true } }}
-        onChange={(e) => setOn(e.target.value)}
-      />
+      <GivenBy given={given} instructors={instructors} onChange={setGiven} />
       <TextLine label="Why" value={why} most={LONGEST_REASON} onText={setWhy} required sx={{ flex: 1, minWidth: 220 }} />
       <Button type="submit" variant="contained" disabled={!withdrawal.success || isPending}>
         Withdraw the signature

@@ -1,7 +1,7 @@
 import { Box, ButtonBase, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import type { SkillSignature } from '@ochote/contracts'
-import { bendRadius, bends, skillNames, type SkillState } from '@ochote/core'
-import { capital, levelWords, signedStep, skillAt } from './skillWords'
+import { bends, skillNames, type SkillState } from '@ochote/core'
+import { capital, levelWords, radiusWords, signedStep, skillAt } from './skillWords'
 
 type Cell = Pick<SkillState, 'skill' | 'bend'>
 
@@ -24,7 +24,7 @@ export function SkillTable({ skills, signatures, open, onOpen }: SkillTableProps
               <TableCell key={bend}>
                 {capital(bend)} corners
                 <Typography variant="body2" color="text.secondary">
-                  {bendRadius[bend]}
+                  {radiusWords(bend)}
                 </Typography>
               </TableCell>
             ))}

@@ -41,7 +41,14 @@ export function Skills({ student, logOf }: { student: StudentView; logOf: Opened
             <Loaded query={people}>
               {(everyone) => (
                 <>
-                  <RecordFiles student={student} laps={laps} skills={skills} signatures={signed} people={everyone} />
+                  <RecordFiles
+                    isWhole={toRead.length === 0}
+                    student={student}
+                    laps={laps}
+                    skills={skills}
+                    signatures={signed}
+                    people={everyone}
+                  />
                   <SkillTable skills={skills} signatures={signed} open={open} onOpen={setOpen} />
                   {opened && (
                     <SkillPanel

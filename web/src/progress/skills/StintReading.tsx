@@ -1,9 +1,10 @@
-import { Button, Typography } from '@mui/material'
+import { Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
 import type { DayView, ListedStint, PlanVersion, Setup, StoredRecording } from '@ochote/contracts'
 import type { ShowingStint, StintRecord } from '@ochote/core'
 import { dayQuery, neverQuery, planVersionQuery, reviewQuery } from '../../api/queries'
+import { ProblemNotice } from '../../problem/ProblemNotice'
 import { logLapOf, seenFindings } from '../../recordings/decisions'
 import { outingOf } from '../../recordings/outing'
 import { drivenVersionId } from '../../stint/drivenVersion'
@@ -99,11 +100,9 @@ interface NotReadProps extends Pick<StintReadingProps, 'says' | 'stintId' | 'onF
 function NotRead({ says, stintId, onFailed, error, retry }: NotReadProps) {
   useEffect(() => onFailed(stintId), [onFailed, stintId])
   return (
-    <Typography role="alert">
-      {says}: the plan or the recorded laps could not be read ({error.message}). What follows is without them.{' '}
-      <Button size="small" onClick={retry}>
-        Try again
-      </Button>
-    </Typography>
+    <>
+      <Typography role="status">{says}: the plan or the recorded laps could not be read. What follows is without them.</Typography>
+      <ProblemNotice error={error} onRetry={retry} />
+    </>
   )
 }

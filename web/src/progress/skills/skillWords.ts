@@ -1,6 +1,16 @@
 import type { Bend, SkillName, SkillSignature } from '@ochote/contracts'
-import { faultOf, skillLevels, SLIPPING, STEADY_LAPS, type SkillLevel, type SkillPass, type SkillState } from '@ochote/core'
-import { shortDay } from '../../format/format'
+import {
+  FAST_OVER_M,
+  faultOf,
+  skillLevels,
+  SLIPPING,
+  STEADY_LAPS,
+  TIGHT_UNDER_M,
+  type SkillLevel,
+  type SkillPass,
+  type SkillState,
+} from '@ochote/core'
+import { distance, shortDay } from '../../format/format'
 
 export const levelWords: Readonly<Record<SkillLevel, string>> = {
   unknown: 'not known',
@@ -8,6 +18,14 @@ export const levelWords: Readonly<Record<SkillLevel, string>> = {
 }
 
 export const capital = (words: string): string => words[0]!.toUpperCase() + words.slice(1)
+
+/** Radius of a kind of corner, in the school's units. */
+export const radiusWords = (bend: Bend): string =>
+  bend === 'tight'
+    ? `radius under ${distance(TIGHT_UNDER_M)}`
+    : bend === 'fast'
+      ? `over ${distance(FAST_OVER_M)}`
+      : `${distance(TIGHT_UNDER_M)} to ${distance(FAST_OVER_M)}`
 
 /** A skill at a kind of corner, such as "braking at tight corners". */
 export const skillAt = (skill: SkillName, bend: Bend): string => `${skill} at ${bend} corners`
@@ -36,8 +54,9 @@ export function reasonWords({ passes, level, lastUnsafe, slips, steadyOn }: Skil
   if (passes.length === 0) return 'No pass has shown it.'
   const clean = passes.filter(({ result }) => result === 'clean').length
   const counted = `${clean} of ${passes.length} passes clean.`
-  const anew =
-    lastUnsafe && `Unsafe on ${shortDay(lastUnsafe.date)}, lap ${lastUnsafe.lap}, corner ${lastUnsafe.corner}: counted anew from there.`
+  const unsafe =
+    lastUnsafe &&
+    `Unsafe on ${shortDay(lastUnsafe.date)}, lap ${lastUnsafe.lap}, corner ${lastUnsafe.corner}: the count starts again after it.`
   const days = steadyOn.map(shortDay).join(' and ')
   const steady =
     level === 'not yet'
@@ -47,5 +66,5 @@ export function reasonWords({ passes, level, lastUnsafe, slips, steadyOn }: Skil
         : days === ''
           ? `Not yet ${STEADY_LAPS} laps in a row without a fault on one day.`
           : `${STEADY_LAPS} laps in a row without a fault on ${days}.`
-  return [counted, anew, steady].filter((words) => words !== null).join(' ')
+  return [counted, unsafe, steady].filter((words) => words !== null).join(' ')
 }

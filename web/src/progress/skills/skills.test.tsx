@@ -53,7 +53,9 @@ describe('skills from the log alone', () => {
     const panel = screen.getByRole('region', { name: /^vision at/ })
     expect(panel.textContent).toContain('3 of 3 passes clean. 3 laps in a row without a fault on 17 Oct.')
     await userEvent.click(await cellOf(/^braking at .* corners: not yet/))
-    expect(screen.getByRole('region', { name: /^braking at/ }).textContent).toContain('Unsafe on 17 Oct, lap 2, corner 1: counted anew')
+    expect(screen.getByRole('region', { name: /^braking at/ }).textContent).toContain(
+      'Unsafe on 17 Oct, lap 2, corner 1: the count starts again after it.',
+    )
     expect(within(screen.getByRole('region', { name: /^braking at/ })).getByText('unsafe: brakes late')).toBeTruthy()
     expect((await screen.findAllByRole('button', { name: /^exit at .*: not known$/ })).length).toBe(3)
   })
