@@ -18,6 +18,9 @@ function wrongCertificate(text: string): string | null {
   return strange ? `found ${strange[0]}, expected ${certificateParts.map((part) => `{${part}}`).join(', ')}` : null
 }
 
+// one list for every render: with a new one, saving would drop the zone that is about to be chosen
+const timeZones = Intl.supportedValuesOf('timeZone')
+
 const LANGUAGE = /^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/
 
 /** The school's name, the units that everything is said in, its time zone, and the language of its calls; saved by themselves. */
@@ -59,7 +62,8 @@ export function AboutSchool({ school }: { school: School }) {
       </Stack>
       <Autocomplete
         size="small"
-        options={Intl.supportedValuesOf('timeZone')}
+        autoHighlight
+        options={timeZones}
         value={draft.timeZone}
         onChange={(_e, timeZone) => change({ ...draft, timeZone })}
         renderInput={(input) => (

@@ -221,6 +221,7 @@ function List({ title, shelf, there, what, onAdd, children }: ListProps) {
           <>
             <Autocomplete
               size="small"
+              autoHighlight
               options={left}
               getOptionLabel={({ name }) => name}
               getOptionKey={({ id }) => id}
