@@ -8,7 +8,7 @@ export default defineConfig({
           name: 'node',
           include: ['{contracts,core,solver,cli,server,scripts}/**/*.test.ts'],
           environment: 'node',
-          globalSetup: 'server/src/testing/seededFolder.ts',
+          globalSetup: ['server/src/testing/seededFolder.ts', 'scripts/testThreads.mjs'],
           testTimeout: 30_000,
           hookTimeout: 60_000,
         },

@@ -19,12 +19,12 @@ const external = ['server', 'core', 'contracts', 'solver', 'cli'].flatMap((name)
   return Object.keys(dependencies).filter((dependency) => !dependency.startsWith('@ochote/'))
 })
 
-export async function build() {
-  const outdir = join(root, 'server/dist')
+/** Builds the server and its commands, or some of them, into a folder that is emptied first. */
+export async function build(outdir = join(root, 'server/dist'), names = Object.keys(entries)) {
   rmSync(outdir, { recursive: true, force: true })
   await bundle({
     absWorkingDir: root,
-    entryPoints: Object.entries(entries).map(([out, path]) => ({ in: join(root, path), out })),
+    entryPoints: names.map((out) => ({ in: join(root, entries[out]), out })),
     outdir,
     external: external.flatMap((name) => [name, `${name}/*`]),
     ...{ bundle: true, splitting: true, format: 'esm', platform: 'node', target: 'node20', sourcemap: true },

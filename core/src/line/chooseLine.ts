@@ -45,6 +45,8 @@ interface ChooseLineOptions {
   readonly found?: FoundLine
   /** the result for a similar vehicle or set-up on the same circuit: a few steps from it give a first answer, not the line itself */
   readonly near?: FoundLine
+  /** coefficients of the fastest line, where another school's search for the same circuit, vehicle and set-up found it */
+  readonly fastest?: readonly number[]
   /** receives the share of the search done, 0…1; a throw stops the search */
   readonly onProgress?: (share: number) => void
 }
@@ -57,7 +59,7 @@ export function chooseLine(
   corners: readonly Corner[],
   vehicle: Vehicle,
   setup: Setup,
-  { found: stored, near, onProgress }: ChooseLineOptions = {},
+  { found: stored, near, fastest, onProgress }: ChooseLineOptions = {},
 ): Outcome<ChosenLine, FieldProblem[]> {
   const usual = stored?.usual ? Float64Array.from(stored.usual) : usualLineOf(track.circuit, setup.conditions)
   if (setup.lineSchool === 'given') {
@@ -68,7 +70,14 @@ export function chooseLine(
   const search =
     stored?.coefficients.length === basis.size
       ? success(stored)
-      : findLine({ track, corners, vehicle, setup, usual, near: near?.coefficients.length === basis.size ? near : null }, onProgress)
+      : findLine(
+          {
+            ...{ track, corners, vehicle, setup, usual },
+            near: near?.coefficients.length === basis.size ? near : null,
+            fastest: fastest?.length === basis.size ? fastest : null,
+          },
+          onProgress,
+        )
   if (!search.ok) return search
   const found = search.value
   return success({
@@ -88,6 +97,7 @@ interface LineSearch {
   readonly setup: Setup
   readonly usual: UsualLine
   readonly near: FoundLine | null
+  readonly fastest: readonly number[] | null
 }
 
 /** The corners that a near line was not asked at, with this plan's own choices. */
@@ -96,7 +106,7 @@ const exemptAsNear = ({ exempt }: FoundLine, leftOut: readonly string[]): Map<st
 
 /** Searches for the line of a school. */
 function findLine(
-  { track, corners, vehicle, setup, usual, near }: LineSearch,
+  { track, corners, vehicle, setup, usual, near, fastest }: LineSearch,
   onProgress?: (share: number) => void,
 ): Outcome<FoundLine, FieldProblem[]> {
   // bounds are checked and lines searched for at fixed steps, so that the line does not depend on the step it is then driven at
@@ -118,11 +128,13 @@ function findLine(
   }
   const alone = setup.lineSchool === 'fastest'
   const nearFastest = near && Float64Array.from(near.fastest ?? near.coefficients)
-  const start = fastestLine({
-    ...problem,
-    ...(nearFastest ? { near: nearFastest } : {}),
-    onProgress: (share) => onProgress?.(alone ? share : FASTEST_SHARE * share),
-  }).coefficients
+  const start = fastest
+    ? Float64Array.from(fastest)
+    : fastestLine({
+        ...problem,
+        ...(nearFastest ? { near: nearFastest } : {}),
+        onProgress: (share) => onProgress?.(alone ? share : FASTEST_SHARE * share),
+      }).coefficients
   const usualToStore = usual && [...usual]
   if (alone) return success({ coefficients: [...start], fastest: null, usual: usualToStore, exempt: [] })
   const search = {

@@ -46,6 +46,8 @@ export interface PlanInput {
   stored?: StoredSolution
   /** the line of a similar vehicle or set-up on the same circuit: the solution is then a first answer, found in a few steps from it */
   near?: FoundLine
+  /** the fastest line, where it is known already; see `knownFastest` */
+  fastest?: readonly number[]
   /** receives the share done, 0…1; a throw stops the computation */
   onProgress?: (share: number) => void
 }
@@ -61,6 +63,7 @@ export function solvePlan({
   stepM = DEFAULT_STEP_M,
   stored,
   near,
+  fastest,
   onProgress,
 }: PlanInput): Outcome<PlanSolution, FieldProblem[]> {
   const track = sampleTrack(circuit, stepM)
@@ -68,6 +71,7 @@ export function solvePlan({
   const chosen = chooseLine(track, corners, vehicle, setup, {
     ...(stored?.line ? { found: stored.line } : {}),
     ...(near ? { near } : {}),
+    ...(fastest ? { fastest } : {}),
     ...(onProgress ? { onProgress } : {}),
   })
   if (!chosen.ok) return chosen

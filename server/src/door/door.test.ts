@@ -8,10 +8,10 @@ import { pino } from 'pino'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { Knex } from 'knex'
 import { createApp } from '../app'
-import { ComputePool } from '../solutions/computePool'
 import { openDatabase } from '../db/openDatabase'
 import { ownAddresses } from './hostNames'
 import { folderSecret, Pin } from './pin'
+import { testPool } from '../testing/testPool'
 
 const dataDir = mkdtempSync(join(tmpdir(), 'ochote-door-'))
 let nowMs = Date.UTC(2026, 9, 17, 12)
@@ -21,7 +21,7 @@ let db: Knex
 let server: Server
 async function start(pin: Pin | null = null, names: string[] = []): Promise<void> {
   db = await openDatabase(':memory:')
-  server = createApp({ db, pool: new ComputePool(), log: pino({ level: 'silent' }), pin, names, now: () => new Date(nowMs) }).listen(
+  server = createApp({ db, pool: testPool(), log: pino({ level: 'silent' }), pin, names, now: () => new Date(nowMs) }).listen(
     0,
     '127.0.0.1',
   )

@@ -5,7 +5,6 @@ import { afterAll, afterEach, beforeAll, describe, expect, it, vi } from 'vitest
 import { circuitFromDocument, LiveLaps, solvePlan } from '@ochote/core'
 import type { LiveLogger, LiveSample } from '@ochote/contracts'
 import { createApp } from '../app'
-import { ComputePool } from '../solutions/computePool'
 import { Solver } from '../solutions/solver'
 import { openDatabase } from '../db/openDatabase'
 import { circuits, plans, typeOf } from '../demo/seed'
@@ -13,6 +12,7 @@ import { seededFile } from '../testing/seededFile'
 import { repositoriesOf, type Repositories } from '../repositories'
 import { LoggerHub } from './loggerHub'
 import { startSimulated } from './simulatedDrive'
+import { testPool } from '../testing/testPool'
 
 const sample = (seq: number): LiveSample => ({ seq, timeMs: 1_000 + seq * 40, lat: -30, lon: -20 })
 const batch = (from: number, to: number) => ({
@@ -131,7 +131,7 @@ describe('the hub of live loggers', () => {
 
 describe('a simulated logger', () => {
   let all: Repositories
-  const pool = new ComputePool()
+  const pool = testPool()
   let solver: Solver
   let stop: () => Promise<void>
   beforeAll(async () => {
@@ -219,7 +219,7 @@ describe('the live protocol', () => {
   it('takes samples over HTTP and streams them on, from where a listener left', async () => {
     const db = await openDatabase(':memory:')
     const now = () => new Date(5_000) // the samples are of that day
-    const server = createApp({ db, pool: new ComputePool(), log: pino({ level: 'silent' }), now }).listen(0, '127.0.0.1')
+    const server = createApp({ db, pool: testPool(), log: pino({ level: 'silent' }), now }).listen(0, '127.0.0.1')
     await once(server, 'listening')
     const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/loggers`
     const post = async (body: unknown) =>

@@ -22,9 +22,12 @@ export class TookTooLong extends Error {}
 /** Threads that compute beside the server, so that no vehicle, set-up or circuit holds up a request. */
 export class ComputePool {
   private readonly limits: Limits
+  private readonly thread: string
   private pool: Piscina | null = null
 
-  constructor(limits: Partial<Limits> = {}) {
+  /** @param thread - the file of a thread, in plain JavaScript */
+  constructor(limits: Partial<Limits> = {}, thread = fileURLToPath(new URL('./computeWorker.mjs', import.meta.url))) {
+    this.thread = thread
     this.limits = { ...LIMITS, ...limits }
   }
 
@@ -66,7 +69,7 @@ export class ComputePool {
 
   private start(): Piscina {
     return new Piscina({
-      filename: fileURLToPath(new URL('./computeWorker.mjs', import.meta.url)),
+      filename: this.thread,
       // the server's own thread keeps a processor
       minThreads: 0,
       maxThreads: Math.max(1, availableParallelism() - 1),

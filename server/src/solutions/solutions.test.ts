@@ -6,8 +6,10 @@ import { circuitFromDocument, solvePlan } from '@ochote/core'
 import { circuits } from '../demo/seed'
 import { seededFile } from '../testing/seededFile'
 import { startApp, type RunningApp } from '../testing/startApp'
-import { ComputePool, TookTooLong } from './computePool'
+import { TookTooLong, type ComputePool } from './computePool'
 import { Solver } from './solver'
+import type { SolveTask } from './solved'
+import { testPool } from '../testing/testPool'
 
 // a search of another version, as after an upgrade
 const search = vi.hoisted(() => ({ version: 0, own: 0 }))
@@ -102,6 +104,28 @@ describe('the solution of a saved plan', () => {
     expect(ended).toEqual([true, true, false, false])
   })
 
+  it('is searched for from the fastest line where another school’s search has found that', async () => {
+    const [plan] = day.plans as [Plan]
+    const fastest: Plan = { ...plan, setup: { ...plan.setup, lineSchool: 'fastest', insideMarginM: 0.63 } }
+    const line = { ...(await find(keyOf(plan))).solution!.line!, fastest: null }
+    await app.all.solutions.store(circuits.skerrow, keyOf(fastest), { line, priorities: [] }, new Date())
+    const tasks: SolveTask[] = []
+    const pool = {
+      run: (_name: string, task: SolveTask) => {
+        tasks.push(task)
+        return Promise.reject(new Error('asked'))
+      },
+    } as unknown as ComputePool
+    const solver = new Solver(app.all, pool, () => new Date(), pino({ level: 'silent' }))
+    const tight = { ...fastest.setup, lineSchool: 'tight' as const }
+    solver.ensurePlan({ ...fastest, setup: tight })
+    solver.ensurePlan({ ...fastest, id: randomUUID(), setup: { ...tight, outsideMarginM: 0.71 } })
+    await vi.waitFor(() => expect(tasks).toHaveLength(2))
+    const from = (outsideMarginM: number) => tasks.find(({ setup }) => setup.outsideMarginM === outsideMarginM)!.fastest
+    expect(from(tight.outsideMarginM)).toEqual(line.coefficients)
+    expect(from(0.71)).toBeUndefined()
+  })
+
   it('is not computed for what no saved plan asks for', async () => {
     const [plan] = day.plans as [Plan]
     expect(await find({ ...keyOf(plan), setup: given(plan, 0.7) })).toEqual({ solution: null, computing: false })
@@ -193,7 +217,7 @@ describe('threads that compute', () => {
   const task = () => ({ document: circuits.skerrow!, vehicle: vehicleOf(day.plans[0]!), setup: day.plans[0]!.setup })
 
   it('leave the server free: others are answered while a line is searched for', async () => {
-    const pool = new ComputePool()
+    const pool = testPool()
     const stop = new AbortController()
     const searching = pool.run('solution', task(), stop.signal).then(
       () => 'searched',
@@ -206,16 +230,16 @@ describe('threads that compute', () => {
   })
 
   it('are ended when they take too long, and the next task has one', async () => {
-    const pool = new ComputePool({ withinMs: 500 })
+    const pool = testPool({ withinMs: 500 })
     await expect(pool.run('solution', task())).rejects.toBeInstanceOf(TookTooLong)
     await pool.close()
-    const next = new ComputePool({ withinMs: 60_000 })
+    const next = testPool({ withinMs: 60_000 })
     expect((await next.run('summary', circuits.yard)).ok).toBe(true)
     await next.close()
   })
 
   it('are ended when nobody wants the answer any more', async () => {
-    const pool = new ComputePool()
+    const pool = testPool()
     const stop = new AbortController()
     const running = pool.run('solution', task(), stop.signal)
     stop.abort()
@@ -224,7 +248,7 @@ describe('threads that compute', () => {
   })
 
   it('let no more wait than they are told', async () => {
-    const pool = new ComputePool({ mostWaiting: 1 })
+    const pool = testPool({ mostWaiting: 1 })
     const tasks = Array.from({ length: 6 }, () => pool.run('solution', task()).catch((error: Error) => error.message))
     await vi.waitFor(async () => expect(await Promise.race([...tasks, Promise.resolve('')])).toBe(''))
     await pool.close()

@@ -7,10 +7,12 @@ export interface SolveTask {
   readonly vehicle: Vehicle
   readonly setup: Setup
   readonly stored?: StoredSolution
+  /** the fastest line, where it is known already; see `knownFastest` */
+  readonly fastest?: readonly number[]
 }
 
 /** A whole solution, from what is stored of it; it is searched for where nothing is. */
-export function solved({ document, vehicle, setup, stored }: SolveTask): Outcome<PlanSolution, FieldProblem[]> {
+export function solved({ document, ...task }: SolveTask): Outcome<PlanSolution, FieldProblem[]> {
   const circuit = circuitFromDocument(document)
-  return circuit.ok ? solvePlan({ circuit: circuit.value, vehicle, setup, ...(stored ? { stored } : {}) }) : circuit
+  return circuit.ok ? solvePlan({ circuit: circuit.value, ...task }) : circuit
 }

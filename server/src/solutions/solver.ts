@@ -1,4 +1,5 @@
 import type { CircuitDocument, Plan, PlanVersion, SolutionKey, StoredSolution, Vehicle } from '@ochote/contracts'
+import { knownFastest } from '@ochote/core'
 import type { Logger } from 'pino'
 import { AppError } from '../http/appError'
 import { drivenTypes } from '../plans/drivenTypes'
@@ -24,6 +25,9 @@ interface Job {
   /** whether a plan version waits for it: then no newer plan ends it */
   isKept: boolean
 }
+
+/** Schools of lines whose searches find the fastest line too. */
+const searchedSchools = ['fastest', 'late-apex', 'tight'] as const
 
 /** A computation that failed is not tried again for so long, ms. */
 const FAILED_FOR_MS = 10 * 60_000
@@ -166,7 +170,8 @@ export class Solver {
 
   private async search(inputs: Inputs, hash: string, signal: AbortSignal): Promise<StoredSolution | null> {
     try {
-      const outcome = await this.pool.run('solution', inputs, signal)
+      const fastest = await this.fastest(inputs)
+      const outcome = await this.pool.run('solution', { ...inputs, ...(fastest ? { fastest } : {}) }, signal)
       if (!outcome.ok) {
         this.fail(hash, outcome.problem)
         return null
@@ -177,6 +182,17 @@ export class Solver {
       if (!(error instanceof AppError) && !signal.aborted) this.fail(hash, error)
       return null
     }
+  }
+
+  /** The fastest line, where this search found it for another school of lines. */
+  private async fastest({ document, vehicle, setup }: Inputs): Promise<readonly number[] | null> {
+    const { lateApexNotAt: _, ...rest } = setup
+    const setups = searchedSchools.map((lineSchool) => ({ ...rest, lineSchool }))
+    const found = await Promise.all(setups.map((one) => this.all.solutions.find(document, { vehicle, setup: one })))
+    return knownFastest(
+      setup,
+      found.map((one, k) => ({ setup: setups[k]!, line: one?.line ?? null })),
+    )
   }
 
   private fail(hash: string, why: unknown): void {

@@ -4,9 +4,9 @@ import type { AddressInfo } from 'node:net'
 import type { Knex } from 'knex'
 import { pino } from 'pino'
 import { createApp } from '../app'
-import { ComputePool } from '../solutions/computePool'
 import { openDatabase } from '../db/openDatabase'
 import { repositoriesOf, type Repositories } from '../repositories'
+import { testPool } from './testPool'
 
 export interface RunningApp {
   /** its address */
@@ -27,7 +27,7 @@ export const startApp = async (file = ':memory:', now = noon): Promise<RunningAp
 
 /** The real server on a port of its own, over an open database; `stop` closes the database too. */
 export async function startAppOver(db: Knex, now = noon): Promise<RunningApp> {
-  const pool = new ComputePool()
+  const pool = testPool()
   const app = createApp({ db, pool, log: pino({ level: 'silent' }), now })
   const server: Server = app.listen(0, '127.0.0.1')
   await once(server, 'listening')

@@ -25,6 +25,8 @@ export interface PlanQuestion {
   stored: StoredSolution | null
   /** the line of other settings: only a few steps are made from it, for a first answer */
   near?: FoundLine | null
+  /** the fastest line of these settings, where another school's search found it */
+  fastest?: readonly number[] | null
 }
 
 /** One change at a corner of a plan. */
@@ -39,7 +41,7 @@ let last: { question: string; solution: PlanSolution } | null = null
 const keyOf = ({ circuitId, circuitVersion, vehicle, setup }: PlanQuestion) => JSON.stringify([circuitId, circuitVersion, vehicle, setup])
 
 function solved(question: PlanQuestion, onProgress: (share: number) => void): Outcome<PlanSolution, FieldProblem[]> {
-  const { document, vehicle, setup, stored, near } = question
+  const { document, vehicle, setup, stored, near, fastest } = question
   const circuit = circuitFromDocument(document)
   if (!circuit.ok) return circuit
   const outcome = solvePlan({
@@ -49,6 +51,7 @@ function solved(question: PlanQuestion, onProgress: (share: number) => void): Ou
     onProgress,
     ...(stored ? { stored } : {}),
     ...(near ? { near } : {}),
+    ...(fastest ? { fastest } : {}),
   })
   if (outcome.ok && !near) last = { question: keyOf(question), solution: outcome.value }
   return outcome

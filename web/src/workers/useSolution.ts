@@ -7,8 +7,8 @@ import {
   type StoredSolution,
   type Vehicle,
 } from '@ochote/contracts'
-import type { PlanSolution } from '@ochote/core'
-import { hashKey, keepPreviousData, queryOptions, useQueries, useQuery, type UseQueryResult } from '@tanstack/react-query'
+import { knownFastest, type PlanSolution } from '@ochote/core'
+import { hashKey, keepPreviousData, queryOptions, useQueries, useQuery, type QueryClient, type UseQueryResult } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { circuitQuery } from '../api/queries'
 import { request } from '../api/request'
@@ -98,6 +98,13 @@ export const solutionQuery = (
 ) => {
   // the same inputs have the same solution, in a plan version or not: a page goes on undisturbed when its stint gets its version
   const queryKey = ['solution', circuitId, circuit?.key, vehicle, setup] as const
+  const fastestHere = (client: QueryClient) => {
+    const solved = client.getQueriesData<Solved>({ queryKey: queryKey.slice(0, 4) }).flatMap(([, data]) => data?.solution ?? [])
+    return knownFastest(
+      setup,
+      solved.map((one) => ({ setup: one.setup, line: one.stored.line })),
+    )
+  }
   return queryOptions({
     queryKey,
     queryFn: async ({ signal, client }): Promise<Solved> => {
@@ -106,7 +113,11 @@ export const solutionQuery = (
       const before = client.getQueryData<Solved>(queryKey)
       if (!before) onProgress(0)
       const solve = (stored: StoredSolution | null) =>
-        solveInWorker({ circuitId, circuitVersion: version, document, vehicle, setup, stored }, signal, onProgress)
+        solveInWorker(
+          { circuitId, circuitVersion: version, document, vehicle, setup, stored, fastest: stored ? null : fastestHere(client) },
+          signal,
+          onProgress,
+        )
       const isKnown = version !== null || planVersionId !== undefined
       const question = { circuitId, vehicle, setup, ...(planVersionId ? { planVersionId } : {}) }
       const { stored } = isKnown ? await findSolution(question, circuit.key, signal) : { stored: null }
