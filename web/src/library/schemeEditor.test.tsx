@@ -32,7 +32,7 @@ describe('a marker scheme', () => {
     await userEvent.keyboard('{Control>}a{/Control}2')
     await userEvent.click(screen.getByRole('spinbutton', { name: 'red in stock' }))
     await userEvent.keyboard('{Control>}a{/Control}24')
-    await waitFor(() => expect(screen.getByRole('status').textContent).toBe('Saved, version 4'), { timeout: 3000 })
+    await waitFor(() => expect(screen.getByRole('status').textContent).toBe('Saved, version 4'))
     const puts = asked.filter((a) => a.method === 'PUT')
     expect(puts[0]).toMatchObject({ path: `/api/marker-schemes/${scheme.id}`, body: { fromVersion: 3 } })
     const { scheme: sent } = (puts[puts.length - 1] as unknown as { body: { scheme: MarkerScheme } }).body
@@ -52,7 +52,7 @@ describe('a marker scheme', () => {
     const { asked } = fakeServer(({ method }) => (method === 'PUT' ? { status: 409, body: problem } : { body: [] }))
     renderPage(<SchemeEditor scheme={scheme} onDone={() => undefined} />)
     await userEvent.type(screen.getByRole('textbox', { name: 'Name: school and venue' }), '!')
-    expect((await screen.findByRole('dialog', undefined, { timeout: 3000 })).textContent).toContain('Version 5 was saved')
+    expect((await screen.findByRole('dialog', undefined)).textContent).toContain('Version 5 was saved')
     await userEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
     await waitFor(() => expect(asked.filter((a) => a.method === 'PUT')).toHaveLength(2))
     expect(asked.filter((a) => a.method === 'PUT')[1]).toMatchObject({ body: { fromVersion: 5 } })

@@ -33,7 +33,7 @@ describe('a plan being edited', () => {
     expect(result.current.saving).toBe('saved')
     act(() => result.current.change(named('Wet plan')))
     expect(result.current.saving).toBe('saving')
-    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
+    await waitFor(() => expect(result.current.saving).toBe('saved'))
     expect(server.asked).toEqual([
       { method: 'PUT', path: `/api/plans/${plan.id}`, body: { draft: named('Wet plan'), fromVersion: plan.version } },
     ])
@@ -46,7 +46,7 @@ describe('a plan being edited', () => {
     const { result } = open()
     const { givenLine, ...setup } = result.current.draft.setup
     act(() => result.current.change({ ...named('By hand'), setup: { ...setup, givenLine } }))
-    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
+    await waitFor(() => expect(result.current.saving).toBe('saved'))
     await act(() => vi.advanceTimersByTimeAsync(2000)) // longer than changes wait to be saved
     expect(server.asked).toHaveLength(1)
   })
@@ -58,7 +58,7 @@ describe('a plan being edited', () => {
     act(() => result.current.change(named('Two')))
     act(() => result.current.undo())
     expect([result.current.draft.name, result.current.canUndo, result.current.canRedo]).toEqual(['One', true, true])
-    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
+    await waitFor(() => expect(result.current.saving).toBe('saved'))
     expect(server.asked.map((a) => (a.body as PlanSave).draft.name)).toEqual(['One'])
   })
 
@@ -67,11 +67,11 @@ describe('a plan being edited', () => {
     fakeServer(({ body }) => (away ? 'no answer' : stored(body as PlanSave)))
     const { result } = open()
     act(() => result.current.change(named('Kept')))
-    await waitFor(() => expect(result.current.saving).toBe('failed'), { timeout: 3000 })
+    await waitFor(() => expect(result.current.saving).toBe('failed'))
     expect(result.current.draft.name).toBe('Kept')
     away = false
     act(() => result.current.retry())
-    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
+    await waitFor(() => expect(result.current.saving).toBe('saved'))
     expect(result.current.draft.name).toBe('Kept')
   })
 
@@ -79,10 +79,10 @@ describe('a plan being edited', () => {
     const server = fakeServer(({ body }) => ((body as PlanSave).fromVersion === plan.version ? conflict(4) : stored(body as PlanSave)))
     const { result } = open()
     act(() => result.current.change(named('Mine')))
-    await waitFor(() => expect(result.current.conflict?.version).toBe(4), { timeout: 3000 })
+    await waitFor(() => expect(result.current.conflict?.version).toBe(4))
     expect(result.current.draft.name).toBe('Mine')
     act(() => result.current.conflict!.keepMine())
-    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3000 })
+    await waitFor(() => expect(result.current.saving).toBe('saved'))
     expect(server.asked.filter((a) => a.method === 'PUT')[1]!.body).toMatchObject({ fromVersion: 4, draft: { name: 'Mine' } })
   })
 
@@ -90,7 +90,7 @@ describe('a plan being edited', () => {
     fakeServer(({ method }) => (method === 'PUT' ? conflict(4) : { body: { ...plan, name: 'Theirs', version: 4 } }))
     const { result } = open()
     act(() => result.current.change(named('Mine')))
-    await waitFor(() => expect(result.current.conflict?.version).toBe(4), { timeout: 3000 })
+    await waitFor(() => expect(result.current.conflict?.version).toBe(4))
     await act(() => result.current.conflict!.takeTheirs())
     await waitFor(() => expect(result.current.draft.name).toBe('Theirs'))
     expect([result.current.version, result.current.canUndo, result.current.conflict]).toEqual([4, false, null])
