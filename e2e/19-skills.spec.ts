@@ -1,4 +1,6 @@
+import { randomUUID } from 'node:crypto'
 import { expect, test, type Page } from '@playwright/test'
+import type { StintView } from '@ochote/contracts'
 import { expectAccessible, expectNoSidewaysScroll, openDay, pdfPages, saved, withoutBlanks } from './support'
 
 /** The progress of a student, with the recorded laps of both Saturdays read. */
@@ -99,5 +101,48 @@ test.describe('skills', () => {
     await expect(panel).toContainText('Two stabs in the wet since')
     await expect(cell).not.toHaveAccessibleName(/signed/)
     await expectAccessible(page)
+  })
+
+  test('say what comes next, and one click gives it to the next stint: the second day changes its briefing', async ({ page }) => {
+    const day = await openDay(page)
+    const own = day.stints.find(({ stint }) => day.people.find((one) => one.id === stint.studentId)?.name === 'Ines Marlowe')!.stint
+    const id = randomUUID()
+    const { planId, studentId, instructorId, carId, otherTypesCones, plannedLaps } = own
+    const planned = { planId, studentId, instructorId, carId, otherTypesCones, plannedLaps, startsAt: '16:20' }
+    const added = await page.request.post('/api/stints', { data: { id, dayId: day.id, stint: planned } })
+    expect(added.ok()).toBe(true)
+    const stored = async () => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).stint
+    await openSkills(page)
+    const next = page.getByRole('region', { name: 'What comes next' })
+    await expect(next).toContainText(/Pace\s*the same\. Not steady yet: braking at/)
+    await expect(next).toContainText('From the debrief.')
+    await expect(page.getByText(/Faults logged a lap: 3 Oct \d\.\d \(5 laps, so between \d\.\d and \d\.\d\)/)).toBeVisible()
+    await expect(page.getByRole('region', { name: 'Corrections of earlier days' }).getByRole('row').nth(1)).toContainText(
+      /held|again|nobody looked/,
+    )
+
+    // the server refuses the briefing: the stint is as it was
+    await page.route(`**/api/stints/${id}/brief`, (route) => route.abort())
+    await next.getByRole('button', { name: 'Use it on 17 Oct, 16:20' }).click()
+    await expect(next.getByRole('alert')).toBeVisible()
+    expect(await stored()).toMatchObject({ planId, aims: [] })
+    await page.unroute(`**/api/stints/${id}/brief`)
+
+    await next.getByRole('button', { name: 'Use it on 17 Oct, 16:20' }).click()
+    await expect(next).toContainText('The stint of 17 Oct, 16:20 has it')
+    await expectAccessible(page)
+    const { aims, planId: newPlan } = await stored()
+    expect(aims).toHaveLength(2)
+    expect(newPlan).not.toBe(planId)
+    await page.getByRole('button', { name: /^Undo: The stint of 17 Oct, 16:20/ }).click()
+    await expect.poll(stored).toMatchObject({ planId, aims: [] })
+
+    await next.getByRole('button', { name: 'Use it on 17 Oct, 16:20' }).click()
+    await next.getByRole('link', { name: 'its briefing' }).click()
+    await expect(page.getByRole('region', { name: 'Two aims' }).getByRole('combobox', { name: 'Aim 1' })).not.toHaveValue('')
+    const again = (await stored()).planId
+    await page.goto('/days')
+    for (const path of [`stints/${id}`, `plans/${again}`])
+      expect((await page.request.put(`/api/${path}/archived`, { data: { archived: true } })).ok()).toBe(true)
   })
 })

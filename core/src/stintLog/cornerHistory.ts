@@ -5,6 +5,8 @@ export interface DayAtCorner {
   /** codes logged, the most often seen first */
   readonly codes: readonly { readonly code: string; readonly times: number }[]
   readonly faults: number
+  /** timed laps */
+  readonly laps: number
   /** faults logged per timed lap; null on a day without one */
   readonly perLap: number | null
 }
@@ -30,6 +32,7 @@ function dayAt(corner: string, records: readonly StintRecord[]): DayAtCorner {
   return {
     codes: [...times].map(([code, n]) => ({ code, times: n })).sort((a, b) => b.times - a.times),
     faults,
+    laps,
     perLap: laps === 0 ? null : faults / laps,
   }
 }

@@ -1,4 +1,5 @@
 import type { PlanDraft } from '@ochote/contracts'
+import { steppedPace } from '@ochote/core'
 
 interface Variant {
   readonly name: string
@@ -6,9 +7,6 @@ interface Variant {
   readonly of: (draft: PlanDraft) => PlanDraft
 }
 
-/** A step up in pace, as a share of the grip. */
-const STEP = 0.05
-const up = (share: number) => Math.min(1, Math.round((share + STEP) * 100) / 100)
 const withGrip = (draft: PlanDraft, grip: number, rubberedGrip: number): PlanDraft => ({
   ...draft,
   setup: { ...draft.setup, conditions: { ...draft.setup.conditions, grip, rubberedGrip } },
@@ -19,14 +17,7 @@ export const variants = {
   'next-step': {
     name: 'Next step',
     description: 'Five per cent more pace; no longer a first session.',
-    of: (draft) => {
-      const { lateral, brake, drive } = draft.setup.pace
-      return {
-        ...draft,
-        firstSession: false,
-        setup: { ...draft.setup, pace: { lateral: up(lateral), brake: up(brake), drive: up(drive) } },
-      }
-    },
+    of: (draft) => ({ ...draft, firstSession: false, setup: { ...draft.setup, pace: steppedPace(draft.setup.pace, 'up') } }),
   },
   wet: { name: 'Wet', description: 'Less grip, and least of all on the rubber.', of: (draft) => withGrip(draft, 0.74, 0.82) },
   dry: { name: 'Dry', description: 'Full grip everywhere.', of: (draft) => withGrip(draft, 1, 1) },

@@ -1,7 +1,7 @@
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import { useCallback, useMemo } from 'react'
 import type { StudentView } from '@ochote/contracts'
-import { bestLap, cornerHistories, faultOf, stintRecord, timedLaps, type CornerHistory, type DayAtCorner } from '@ochote/core'
+import { bestLap, cornerHistories, faultOf, rateChange, stintRecord, timedLaps, type CornerHistory, type DayAtCorner } from '@ochote/core'
 import type { ChartOption } from '../charts/Chart'
 import { LazyChart } from '../charts/LazyChart'
 import { count, lapTime, shortDay } from '../format/format'
@@ -9,6 +9,7 @@ import { EmptyState } from '../shell/EmptyState'
 import type { Tokens } from '../theme/tokens'
 import { useServerLog, useStintLogs } from '../stintLog/useStintLogs'
 import { useCornerNumbers } from '../stint/useCornerNumbers'
+import { FaultRates } from './FaultRates'
 
 /** Faults per corner over a student's days at one circuit, as a chart and as its table. */
 export function StudentProgress({ student }: { student: StudentView }) {
@@ -82,6 +83,7 @@ export function StudentProgress({ student }: { student: StudentView }) {
         })}
         {days.length > 1 && `Fewer faults logged at ${count(now, 'corner')}, more at ${worse}. What nobody looked for is not logged.`}
       </Typography>
+      <FaultRates days={days} />
       <Box component="section" aria-labelledby="by-corner">
         <Typography id="by-corner" variant="h2">
           Faults at each corner
@@ -101,6 +103,15 @@ const codesOf = (day: DayAtCorner | undefined) =>
   !day || day.faults === 0
     ? '–'
     : `${day.codes.map((c) => `${faultOf(c.code)?.name ?? c.code}${c.times > 1 ? ` ×${c.times}` : ''}`).join(', ')}`
+
+const changes: readonly CornerHistory['change'][] = ['not logged since', 'fewer', 'more', 'new']
+
+/** Whether a change at a corner is no more than chance gives on so few laps. */
+function mayBeChance({ change, days }: CornerHistory): boolean {
+  const driven = days.filter(({ laps }) => laps > 0)
+  const [first, last] = [driven[0], driven.at(-1)]
+  return changes.includes(change) && first !== undefined && last !== undefined && rateChange(first, last) === 'too few to tell'
+}
 
 function HistoryTable({ histories, heads }: { histories: readonly CornerHistory[]; heads: readonly string[] }) {
   return (
@@ -129,6 +140,7 @@ function HistoryTable({ histories, heads }: { histories: readonly CornerHistory[
               ))}
               <TableCell>
                 <strong>{h.change ?? '–'}</strong>
+                {mayBeChance(h) && ', may be chance'}
               </TableCell>
             </TableRow>
           ))}

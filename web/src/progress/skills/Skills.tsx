@@ -6,6 +6,8 @@ import { STEADY_LAPS, type SkillState } from '@ochote/core'
 import { peopleQuery } from '../../api/queries'
 import { Loaded } from '../../problem/Loaded'
 import type { OpenedLogs } from '../../stintLog/useStintLogs'
+import { WhatComesNext } from '../next/WhatComesNext'
+import { EarlierCorrections } from './EarlierCorrections'
 import { LapsTable } from './LapsTable'
 import { RecordFiles } from './RecordFiles'
 import { SkillPanel } from './SkillPanel'
@@ -16,7 +18,7 @@ import { useSkills } from './useSkills'
 
 /** A student's laps against the plans, and skills by kind of corner: how far each has come, the evidence, and the steps that instructors signed. */
 export function Skills({ student, logOf }: { student: StudentView; logOf: OpenedLogs['logOf'] }) {
-  const { skills, laps, toRead, onRead, onFailed, recordings } = useSkills(student, logOf)
+  const { skills, laps, toRead, isRead, onRead, onFailed, recordings, records, bends } = useSkills(student, logOf)
   const signatures = useQuery(signaturesQuery(student.person.id))
   const people = useQuery(peopleQuery)
   const [open, setOpen] = useState<Pick<SkillState, 'skill' | 'bend'> | null>(null)
@@ -26,6 +28,8 @@ export function Skills({ student, logOf }: { student: StudentView; logOf: Opened
       {toRead.map((one) => (
         <StintReading key={one.stintId} {...one} onRead={onRead} onFailed={onFailed} />
       ))}
+      {isRead && <WhatComesNext {...{ student, skills, laps, bends, records }} />}
+      <EarlierCorrections {...{ student, skills, records }} />
       {laps.length > 0 && <LapsTable laps={laps} />}
       <Box component="section" aria-labelledby="skills">
         <Typography id="skills" variant="h2">

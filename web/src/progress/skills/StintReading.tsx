@@ -20,6 +20,8 @@ export interface ReadStint {
   /** shares of the grip, as planned */
   readonly pace: Setup['pace']
   readonly car: string
+  /** marks that its plan had taken away */
+  readonly away: readonly string[]
   readonly vehicleTypeId: string
   readonly recorded: Recorded | null
 }
@@ -67,7 +69,10 @@ function OnPlan(props: OnPlanProps) {
   const found = useMemo((): ReadStint | null => {
     if (!solution) return null
     const { plan, car, vehicleType } = named
-    const planned = { planLapS: solution.trace.lapTimeS, pace: plan.setup.pace, car: car.name, vehicleTypeId: vehicleType.id }
+    const planned = {
+      ...{ planLapS: solution.trace.lapTimeS, pace: plan.setup.pace, away: plan.coneEdits.removed },
+      ...{ car: car.name, vehicleTypeId: vehicleType.id },
+    }
     if (!isRecorded) return { ...planned, recorded: null }
     if (!reviewed.data || !review.data || !never.data) return null
     const { analysis } = reviewed.data

@@ -73,5 +73,7 @@ export function useSkills({ person, days }: StudentView, logOf: OpenedLogs['logO
     const against = one && lapsAgainstPlan(timesS, one.planLapS)
     return one && against ? [{ stintId: stint.id, date: day.date, startsAt: stint.startsAt, weather: day.weather, ...one, against }] : []
   })
-  return { skills, laps, toRead, onRead, onFailed, recordings }
+  /** whether nothing is being read any more */
+  const isRead = !recordings.isPending && next === undefined
+  return { skills, laps, toRead, isRead, onRead, onFailed, recordings, records, bends }
 }

@@ -1,0 +1,144 @@
+import { screen, waitFor } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import type { Bend, Plan, Stint, StintView } from '@ochote/contracts'
+import { skillsOf, stintRecord, type NextSteps, type SkillPass } from '@ochote/core'
+import { fakeServer, type RecordedRequest } from '../../fixtures/fakeServer'
+import { renderPage } from '../../fixtures/render'
+import { dayView, idOf, logOf, plan, stint, student } from '../../fixtures/stadium'
+import type { StintLaps } from '../skills/useSkills'
+import { nextDraft } from './nextDraft'
+import { WhatComesNext } from './WhatComesNext'
+
+afterEach(() => vi.unstubAllGlobals())
+
+const later: Stint = { ...stint, id: idOf(900), startsAt: '14:00', aims: [], briefedAt: null, planVersionId: null }
+const driven = stintRecord(
+  logOf([
+    [0, { kind: 'line' }],
+    [40, { kind: 'line' }],
+    [80, { kind: 'line' }],
+    [130, { kind: 'in' }],
+  ]),
+)
+const day = dayView([stint, later].map((one) => ({ stint: one, debriefed: false })))
+const bends = new Map([[day.circuit.id, new Map<string, Bend>([['1', 'tight']])]])
+const unsafe: SkillPass = {
+  ...{ skill: 'braking', bend: 'tight', date: day.date, startsAt: stint.startsAt, stintId: stint.id, lap: 2, corner: '1', place: 0 },
+  ...{ result: 'unsafe', by: 'log', codes: ['bl'] },
+}
+const laps: StintLaps[] = [
+  {
+    ...{
+      stintId: stint.id,
+      date: day.date,
+      startsAt: stint.startsAt,
+      weather: day.weather,
+      car: 'Hatch 1',
+      vehicleTypeId: plan.vehicleTypeId,
+    },
+    ...{ planLapS: 39, pace: plan.setup.pace, away: [], recorded: null },
+    against: { laps: 2, planS: 39, bestS: 40, middleS: 40, halfWithin: null, spreadS: 0 },
+  },
+]
+
+/** The section over a server that stores what it is sent, but for what it is told to refuse. */
+function open(refuses: (asked: RecordedRequest) => boolean = () => false) {
+  let stored: StintView = { stint: later, debrief: null }
+  const { asked } = fakeServer((request) => {
+    const { method, path, body } = request
+    if (refuses(request))
+      return {
+        status: 409,
+        body: { code: 'conflict', type: 't', title: 'Changed', status: 409, detail: 'It was changed.', currentVersion: 7 },
+      }
+    if (path === `/api/days/${day.id}`) return { body: day }
+    if (method === 'POST') return { body: { ...plan, ...(body as { draft: Partial<Plan> }).draft, id: (body as { id: string }).id } }
+    if (path.endsWith('/archived')) return { body: { archived: true } }
+    const sent = body as { stint?: Partial<Stint>; brief?: Partial<Stint> }
+    stored = { debrief: null, stint: { ...stored.stint, ...sent.stint, ...sent.brief, version: stored.stint.version + 1 } }
+    return { body: stored }
+  })
+  const days = [{ ...day, stints: [stint, later].map((one) => ({ stint: one, debrief: null })) }]
+  const records = new Map([
+    [stint.id, driven],
+    [later.id, stintRecord([])],
+  ])
+  renderPage(<WhatComesNext {...{ student: { person: student, days }, skills: skillsOf([unsafe]), laps, bends, records }} />, '/')
+  return { asked, stored: () => stored.stint, writes: () => asked.filter(({ method }) => method !== 'GET') }
+}
+const use = () => screen.findByRole('button', { name: /^Use it on .*, 14:00$/ })
+
+describe('what comes next', () => {
+  it('is said with its reasons', async () => {
+    open()
+    const section = await screen.findByRole('region', { name: 'What comes next' })
+    expect(section.textContent).toMatch(/Pacedown, .*\d+ % to .*\d+ %\. Unsafe at corner 1 on lap 2: brakes late\./)
+    expect(section.textContent).toContain('Work onbrakes late at corner 1: 1 pass, unsafe.')
+    expect(section.textContent).toContain('Drillbrake box: lift gate, brake gate, stop gate.')
+  })
+
+  it('is given to the next stint with one click: a plan at that pace, and the aims', async () => {
+    const { writes, stored } = open()
+    await userEvent.click(await use())
+    await waitFor(() => expect(writes()).toHaveLength(3))
+    const [added, planned, briefed] = writes()
+    const { id, draft } = added!.body as { id: string; draft: Plan }
+    expect(draft.setup.pace.brake).toBeCloseTo(plan.setup.pace.brake - 0.05, 9)
+    expect(draft).toMatchObject({ name: `${plan.name}, ${student.name}`, unsafeAnswers: [] })
+    expect(planned).toMatchObject({
+      path: `/api/stints/${later.id}`,
+      body: { stint: { planId: id, carId: later.carId }, fromVersion: later.version },
+    })
+    expect(briefed!.body).toEqual({
+      brief: { aims: [{ kind: 'mark', corner: '1', code: 'bl' }], briefedAt: null },
+      fromVersion: later.version + 1,
+    })
+    expect(stored()).toMatchObject({ planId: id, aims: [{ corner: '1', code: 'bl' }] })
+  })
+
+  it('leaves the stint as it was where the server refuses a part, and says why', async () => {
+    const { stored, writes } = open(({ path }) => path.endsWith('/brief'))
+    await userEvent.click(await use())
+    expect((await screen.findByRole('alert')).textContent).toContain('It was changed')
+    expect(stored().planId).toBe(later.planId)
+    expect(writes().at(-1)!.path).toMatch(/^\/api\/plans\/.*\/archived$/)
+  })
+})
+
+const nothing: NextSteps = {
+  ...{ pace: { step: 'same', why: '' }, words: { step: 'same', why: '' }, marks: [], faults: [], section: null, drill: null },
+}
+const given = { steps: nothing, driven: plan.setup.pace, student: 'Una', plan, isSameCircuit: true, workOn: [] }
+
+describe('the next stint’s plan', () => {
+  it('stays where pace and marks stay', () => {
+    expect(nextDraft(given)).toEqual({ plan: null, aims: [] })
+  })
+
+  it('takes the pace from what was driven, not from what was planned', () => {
+    const slower = { lateral: 0.6, brake: 0.6, drive: 0.6 }
+    const up = { ...nothing, pace: { step: 'up' as const, why: '' } }
+    expect(nextDraft({ ...given, steps: up, driven: slower }).plan!.setup.pace).toEqual({ lateral: 0.65, brake: 0.65, drive: 0.65 })
+    expect(nextDraft({ ...given, steps: up, driven: null }).plan).toBeNull()
+  })
+
+  it('lacks the marks that are taken away, on the same circuit only', () => {
+    const kept: NextSteps = {
+      ...nothing,
+      marks: [{ corner: '2', duty: 'brake', skill: 'braking' }],
+      faults: [{ corner: '2', code: 'be', passes: 2, isUnsafe: false }],
+    }
+    const before = { ...plan, coneEdits: { ...plan.coneEdits, removed: ['1-apex'] } }
+    const there = nextDraft({ ...given, steps: kept, plan: before })
+    expect(there.plan!.coneEdits.removed).toEqual(['1-apex', '2-brake'])
+    expect(there.aims).toEqual([{ kind: 'mark', corner: '2', code: 'be' }])
+    expect(nextDraft({ ...given, steps: kept, plan: before, isSameCircuit: false })).toEqual({ plan: null, aims: [] })
+  })
+
+  it('has the aims of the debrief before those of the passes', () => {
+    const steps: NextSteps = { ...nothing, faults: [{ corner: '2', code: 'be', passes: 2, isUnsafe: false }] }
+    const workOn = [{ corner: '4', code: 'xw', advice: 'Hands still.', reason: '' }]
+    expect(nextDraft({ ...given, steps, workOn }).aims).toEqual([{ kind: 'words', words: 'Corner 4: Hands still.' }])
+  })
+})

@@ -1,0 +1,65 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import {
+  archivedSchema,
+  planSchema,
+  stintDraftSchema,
+  stintViewSchema,
+  type BriefDraft,
+  type StintDraft,
+  type StintView,
+} from '@ochote/contracts'
+import { v7 as uuid } from 'uuid'
+import { dayQuery, studentQuery } from '../../api/queries'
+import { request } from '../../api/request'
+import { usePutStint } from '../../stint/usePutStint'
+import { useDone } from '../../undo/UndoProvider'
+import type { NextDraft } from './nextDraft'
+
+const putStint = (id: string, stint: StintDraft, fromVersion: number) =>
+  request(stintViewSchema, `/api/stints/${id}`, { method: 'PUT', body: { stint, fromVersion } })
+const putBrief = (id: string, brief: BriefDraft, fromVersion: number) =>
+  request(stintViewSchema, `/api/stints/${id}/brief`, { method: 'PUT', body: { brief, fromVersion } })
+const archivePlan = (id: string) => request(archivedSchema, `/api/plans/${id}/archived`, { method: 'PUT', body: { archived: true } })
+
+/**
+ * Gives the next stint its plan and its aims, in one step that can be undone. Where a part is refused, what went before it is taken back.
+ * @param says - what was done, once it is
+ */
+export function useTakeNext({ stint, debrief }: StintView, says: string) {
+  const client = useQueryClient()
+  const put = usePutStint(stint)
+  const done = useDone()
+  const planned = stintDraftSchema.parse(stint)
+  const brief: BriefDraft = { aims: stint.aims, briefedAt: stint.briefedAt }
+  const show = async (stored: StintView) => {
+    put(stored)
+    await client.invalidateQueries({ queryKey: dayQuery(stint.dayId).queryKey })
+    await client.invalidateQueries({ queryKey: studentQuery(stint.studentId).queryKey })
+  }
+  return useMutation({
+    mutationFn: async ({ plan, aims }: NextDraft) => {
+      const planId = uuid()
+      let stored: StintView = { stint, debrief }
+      let isBriefed = false
+      const back = async () => {
+        if (isBriefed) stored = await putBrief(stint.id, brief, stored.stint.version)
+        if (stored.stint.planId !== stint.planId) stored = await putStint(stint.id, planned, stored.stint.version)
+        if (plan) await archivePlan(planId)
+        await show(stored)
+      }
+      if (plan) await request(planSchema, '/api/plans', { method: 'POST', body: { id: planId, dayId: stint.dayId, draft: plan } })
+      try {
+        if (plan) stored = await putStint(stint.id, { ...planned, planId }, stint.version)
+        if (aims.length > 0) {
+          stored = await putBrief(stint.id, { aims: [...aims], briefedAt: null }, stored.stint.version)
+          isBriefed = true
+        }
+      } catch (refused) {
+        await back().catch(() => undefined) // the refusal is what is said; a plan that nobody drives does no harm
+        throw refused
+      }
+      await show(stored)
+      done({ says, undo: back })
+    },
+  })
+}
