@@ -52,6 +52,7 @@ const coreImports = {
   review: [...planned, 'faults', 'recording'],
   debrief: [...planned, 'faults', 'stintLog', 'recording', 'review'],
   progress: [...planned, 'faults', 'stintLog', 'recording', 'review'],
+  schoolRecord: ['faults', 'stintLog', 'progress'],
 }
 const coreFolders = [...Object.keys(coreImports), 'files', 'simulator']
 const serverBans = [interfaceCode, not(['@ochote/web'], 'Web and server meet only over HTTP.')]

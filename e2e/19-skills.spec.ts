@@ -146,3 +146,29 @@ test.describe('skills', () => {
       expect((await page.request.put(`/api/${path}/archived`, { data: { archived: true } })).ok()).toBe(true)
   })
 })
+
+test('all students’ progress says who is stuck, when faults come, which corners catch everybody, and what nobody knows', async ({
+  page,
+}) => {
+  const day = await openDay(page)
+  await page.goto(`/days/${day.id}/progress`)
+  await page.getByRole('link', { name: 'All students' }).click()
+  const rows = (name: string) => page.getByRole('table', { name }).getByRole('row')
+  await expect(rows('Who is stuck').nth(1)).toContainText(/3 Oct: \d in 5 laps.*17 Oct: \d in 5 laps/)
+  await expect(rows('Corners that catch everybody')).toHaveCount(6)
+  await expect(rows('Hours of the day').nth(1)).toContainText(/^09:00/)
+  await expectAccessible(page)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expectNoSidewaysScroll(page)
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await rows('Who is stuck').nth(1).getByRole('link').click()
+  await expect(page.getByRole('heading', { level: 1, name: /^Progress: / })).toBeVisible()
+
+  // the server can’t answer: the page says so, and asks again
+  await page.route('**/api/school/record*', (route) => route.abort())
+  await page.goto('/progress')
+  await expect(page.getByRole('alert')).toBeVisible({ timeout: 30_000 })
+  await page.unroute('**/api/school/record*')
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(rows('Who is stuck').nth(1)).toBeVisible()
+})

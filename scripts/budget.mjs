@@ -17,7 +17,7 @@ const first = [...text('index.html').matchAll(/(?:src|href)="\/(assets\/[^"]+)"/
 const kept = [...text('sw.js').matchAll(/url:\s*"([^"]+)"/g)].map((m) => m[1])
 const firstKb = kilobytes(first, (bytes) => gzipSync(bytes, { level: 9 }).length)
 const keptKb = kilobytes(kept, (bytes) => bytes.length)
-console.log(`First load: ${firstKb.toFixed(0)} kB compressed in ${first.length} files (at most ${FIRST_LOAD_KB})`)
+console.log(`First load: ${firstKb.toFixed(1)} kB compressed in ${first.length} files (at most ${FIRST_LOAD_KB})`)
 console.log(`Kept on the device: ${keptKb.toFixed(0)} kB in ${kept.length} files (at most ${PRECACHE_KB})`)
 
 const problems = []

@@ -213,3 +213,4 @@ export {
   type ReviewNote,
   type VideoSync,
 } from './review'
+export { MOST_RECORD_DAYS, RECORD_DAYS, schoolRecordSchema, type SchoolRecord } from './schoolRecord'

@@ -115,7 +115,7 @@ export function createApp({ db, log, pool, now = () => new Date(), webDir, pin =
     .use('/solutions', solutionRoutes(all, solver))
     .use('/stints', stintRoutes(all, solver, now))
     .use('/sessions', archiveRoutes('Session', all.sessions.setArchived))
-    .use('/school', schoolRoutes(all.schools))
+    .use('/school', schoolRoutes(all))
     .use('/demonstration', demonstrationRoutes(all))
     .use('/loggers', loggerRoutes(all, pool, solver, hub, now))
     .use('/marker-schemes', markerSchemeRoutes(all.markerSchemes))

@@ -79,6 +79,7 @@ const stages: RouteObject[] = [
   { path: 'days/:dayId/review/:stintId?', lazy: async () => ({ Component: (await import('./review/ReviewPage')).ReviewPage }) },
   { path: 'recordings/:recordingId', lazy: async () => ({ Component: (await import('./review/RecordingPage')).RecordingPage }) },
   { path: 'days/:dayId/progress/:studentId?', lazy: async () => ({ Component: (await import('./progress/ProgressPage')).ProgressPage }) },
+  { path: 'progress', lazy: async () => ({ Component: (await import('./progress/school/SchoolProgressPage')).SchoolProgressPage }) },
   { path: 'library/vehicles/:vehicleTypeId', lazy: async () => ({ Component: (await import('./vehicle/VehiclePage')).VehiclePage }) },
   { path: 'library/circuits/recce', lazy: async () => ({ Component: (await import('./circuit/make/ReccePage')).ReccePage }) },
   { path: 'library/circuits/draw', lazy: async () => ({ Component: (await import('./circuit/make/DrawPage')).DrawPage }) },

@@ -1,14 +1,22 @@
 import { Router } from 'express'
-import { schoolSaveSchema, schoolSchema } from '@ochote/contracts'
+import { z } from 'zod'
+import { MOST_RECORD_DAYS, RECORD_DAYS, schoolRecordSchema, schoolSaveSchema, schoolSchema } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict } from '../http/appError'
 import { parseInput } from '../http/parseInput'
-import type { SchoolRepository } from './schoolRepository'
+import type { Repositories } from '../repositories'
+import { readSchoolRecord } from './readSchoolRecord'
 
-export function schoolRoutes(schools: SchoolRepository): Router {
+const asked = z.object({ days: z.coerce.number().int().min(1).max(MOST_RECORD_DAYS).default(RECORD_DAYS) })
+
+export function schoolRoutes(all: Repositories): Router {
+  const { schools } = all
   return Router()
     .get('/', async (_req, res) => {
       answer(res, schoolSchema, await schools.find())
+    })
+    .get('/record', async (req, res) => {
+      answer(res, schoolRecordSchema, await readSchoolRecord(all, parseInput(asked, req.query).days))
     })
     .put('/', async (req, res) => {
       const { school, fromVersion } = parseInput(schoolSaveSchema, req.body)

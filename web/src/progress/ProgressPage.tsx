@@ -1,6 +1,6 @@
-import { MenuItem, TextField } from '@mui/material'
+import { Button, MenuItem, TextField } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
-import { useNavigate, useParams } from 'react-router'
+import { Link as RouterLink, useNavigate, useParams } from 'react-router'
 import { lazy, Suspense, useMemo } from 'react'
 import type { DayView, StudentView } from '@ochote/contracts'
 import { dayQuery, studentQuery } from '../api/queries'
@@ -53,7 +53,17 @@ function ProgressOf({ day, studentId }: { day: DayView; studentId: string | unde
     </TextField>
   )
   return (
-    <Page title={student ? `Progress: ${student.name}` : 'Progress'} actions={choice}>
+    <Page
+      title={student ? `Progress: ${student.name}` : 'Progress'}
+      actions={
+        <>
+          <Button component={RouterLink} to="/progress">
+            All students
+          </Button>
+          {choice}
+        </>
+      }
+    >
       {student ? (
         <Student key={student.id} studentId={student.id} />
       ) : (
