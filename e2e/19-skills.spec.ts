@@ -140,6 +140,13 @@ test.describe('skills', () => {
     await next.getByRole('button', { name: 'Use it on 17 Oct, 16:20' }).click()
     await next.getByRole('link', { name: 'its briefing' }).click()
     await expect(page.getByRole('region', { name: 'Two aims' }).getByRole('combobox', { name: 'Aim 1' })).not.toHaveValue('')
+    const homework = page.getByRole('region', { name: 'Homework' })
+    await homework.getByRole('checkbox', { name: /^Walk the lap in your head/ }).check()
+    await expect(homework.getByRole('checkbox', { name: /, done \d+ \w+$/ })).toBeChecked()
+    await homework.getByLabel('To do before the next day').fill('Drive to work without stabbing the brake')
+    await homework.getByRole('button', { name: 'Give' }).click()
+    await expect(homework.getByRole('checkbox')).toHaveCount(2)
+    await expectAccessible(page)
     const again = (await stored()).planId
     await page.goto('/days')
     for (const path of [`stints/${id}`, `plans/${again}`])

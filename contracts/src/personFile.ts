@@ -1,5 +1,6 @@
 import * as z from 'zod'
 import { debriefSchema } from './debrief'
+import { homeworkSchema } from './homework'
 import { storedEntrySchema } from './log'
 import { personSchema } from './person'
 import { recordingSchema } from './recording'
@@ -22,6 +23,7 @@ export const personFileSchema = z.object({
   ),
   /** steps that an instructor signed, also those withdrawn */
   signatures: z.array(skillSignatureSchema),
+  homework: z.array(homeworkSchema),
   /** the files as they came, base64 */
   recordings: z.array(z.object({ recording: recordingSchema, review: reviewSchema, file: z.base64() })),
 })

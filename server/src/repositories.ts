@@ -7,6 +7,7 @@ import { logRepository } from './log/logRepository'
 import { markerSchemeRepository } from './markerSchemes/markerSchemeRepository'
 import { meetingRepository } from './meetings/meetingRepository'
 import { personRepository } from './people/personRepository'
+import { homeworkRepository } from './people/homeworkRepository'
 import { skillSignatureRepository } from './people/skillSignatureRepository'
 import { planRepository } from './plans/planRepository'
 import { planVersionRepository } from './plans/planVersionRepository'
@@ -40,6 +41,7 @@ const byNoun = (db: Knex, unreadable: UnreadableRows) => ({
   schools: schoolRepository(db),
   sessions: sessionRepository(db, unreadable),
   skillSignatures: skillSignatureRepository(db, unreadable),
+  homework: homeworkRepository(db, unreadable),
   solutions: solutionRepository(db),
   stints: stintRepository(db, unreadable),
   streams: streamRepository(db),

@@ -16,6 +16,7 @@ import * as tiedAims from './migrations/2026_11_29_tied_aims'
 import * as peopleDetails from './migrations/2026_11_29_people_details'
 import * as hoursAndGearbox from './migrations/2026_11_30_hours_and_gearbox'
 import * as recordings from './migrations/2026_11_30_recordings'
+import * as homework from './migrations/2026_11_30_homework'
 import * as skills from './migrations/2026_11_30_skills'
 import * as timetables from './migrations/2026_11_29_timetables'
 
@@ -41,6 +42,7 @@ const migrations: NamedMigration[] = [
   { name: '2026_11_30_hours_and_gearbox', ...hoursAndGearbox },
   { name: '2026_11_30_recordings', ...recordings },
   { name: '2026_11_30_skills', ...skills },
+  { name: '2026_11_30_homework', ...homework },
 ]
 
 export const migrationNames: readonly string[] = migrations.map((migration) => migration.name)

@@ -6,6 +6,7 @@ import {
   type Car,
   type VehicleType,
   type SkillSignature,
+  type Homework,
 } from '@ochote/contracts'
 import { demoId } from './demoId'
 
@@ -198,4 +199,10 @@ export const markerSchemes: readonly MarkerScheme[] = [
 export const firstSignature: Omit<SkillSignature, 'on'> = {
   ...{ id: demoId('signature/first'), personId: students[0]!.id, skill: 'braking', bend: 'medium', level: 'seen' },
   ...{ instructorId: instructors[0]!.id, remark: 'Found the boards herself by the last lap.', withdrawn: null },
+}
+
+/** What the first student was asked to do before the second day. */
+export const firstHomework: Omit<Homework, 'givenOn'> = {
+  ...{ id: demoId('homework/first'), personId: students[0]!.id, doneOn: null },
+  text: 'Walk the lap in your head, naming each mark before you reach it.',
 }

@@ -32,7 +32,7 @@ import { demoId } from './demoId'
 import { addDemoRecording } from './demoRecording'
 import { circuitId, demoDays } from './demoRows'
 import demoSolutions from './solutions.json' with { type: 'json' }
-import { cars, firstSignature, instructors, markerSchemes, students, vehicleTypes } from './school'
+import { cars, firstHomework, firstSignature, instructors, markerSchemes, students, vehicleTypes } from './school'
 import { simulatedDebrief, simulatedStint, type Tendency } from './simulatedStint'
 
 export { circuits, vehicleTypes }
@@ -334,6 +334,7 @@ export async function addDemonstration(all: ByNoun, today: string): Promise<void
   }
   await holdMeetings(all, firstDay, secondDay)
   await all.skillSignatures.sign({ ...firstSignature, on: firstDay.date })
+  await all.homework.add({ ...firstHomework, givenOn: firstDay.date })
   await all.sessions.save({
     version: 0,
     id: demoId('session/second/released'),

@@ -23,7 +23,7 @@ export function demonstrationRepository(db: Knex) {
     remove: (): Promise<Kept[]> =>
       db.transaction(async (trx) => {
         await removeDays(trx, days)
-        await trx('skill_signatures').whereIn('person_id', demoPeople).delete()
+        for (const table of ['skill_signatures', 'homework']) await trx(table).whereIn('person_id', demoPeople).delete()
         const kept: Kept[] = []
         for (const { table, noun, ids } of demoShelf)
           for (const id of ids) {

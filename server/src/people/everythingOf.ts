@@ -19,8 +19,8 @@ export async function everythingOf(all: Repositories, person: Person): Promise<P
     const file = await all.recordings.bytes(recording.id, 'file')
     if (file) recordings.push({ recording, review: await all.recordings.review(recording.id), file: gunzipSync(file).toString('base64') })
   }
-  const signatures = await all.skillSignatures.list(person.id)
-  return { format: 'everything of one person', version: 1, person, days, signatures, recordings }
+  const [signatures, homework] = await Promise.all([all.skillSignatures.list(person.id), all.homework.list(person.id)])
+  return { format: 'everything of one person', version: 1, person, days, signatures, homework, recordings }
 }
 
 async function logOf(all: Repositories, stintId: string): Promise<StoredEntry[]> {

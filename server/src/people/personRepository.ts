@@ -85,6 +85,7 @@ export function personRepository(db: Knex, unreadable: UnreadableRows) {
       await rows()
         .where({ id })
         .update({ archived: true } as object)
+      await db('homework').where({ person_id: id }).delete()
       // what was signed stays, without what was said about them
       await db('skill_signatures').where({ person_id: id }).update({ remark: '' })
       await db('skill_signatures').where({ person_id: id }).whereNotNull('withdrawn_by').update({ withdrawn_why: '' })

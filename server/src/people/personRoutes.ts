@@ -17,6 +17,7 @@ import { archiveRoutes, whichListed } from '../http/archiveRoutes'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 import { everythingOf } from './everythingOf'
+import { homeworkRoutes } from './homeworkRoutes'
 import { skillSignatureRoutes } from './skillSignatureRoutes'
 
 const params = z.object({ personId: z.uuid() })
@@ -34,6 +35,7 @@ export function personRoutes(all: Repositories): Router {
     })
     .use(archiveRoutes('Person', all.people.setArchived))
     .use('/:personId/signatures', skillSignatureRoutes(all))
+    .use('/:personId/homework', homeworkRoutes(all))
     .post('/', async (req, res) => {
       const { id, person } = parseInput(personAddSchema, req.body)
       if ((await all.people.add({ ...person, id, version: 1 })) === 'conflict') throw conflict(person.name, 1)

@@ -5,6 +5,7 @@ import { aimWords, coneFinder, cornerSteps } from '@ochote/core'
 import { count, lapTime, longDay } from '../format/format'
 import { unitsNow } from '../format/units'
 import { PdfButton } from '../pdf/PdfButton'
+import { HomeworkList } from '../homework/HomeworkList'
 import { TrackMap } from '../trackMap/TrackMap'
 import { ConflictDialog } from '../problem/ConflictDialog'
 import { ProblemNotice } from '../problem/ProblemNotice'
@@ -78,6 +79,7 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
             cones={cones}
             onChange={(aims, of) => change({ ...brief, aims }, of)}
           />
+          <HomeworkList studentId={student.id} />
           <Box sx={{ height: { xs: 280, md: 320 } }}>
             <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
           </Box>

@@ -1,5 +1,6 @@
 import { TableViewOutlined } from '@mui/icons-material'
 import { Box, Button, Link, Stack, TextField, Typography } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
 import { useMemo, type ReactNode } from 'react'
 import { Link as RouterLink } from 'react-router'
 import type { Debrief, DebriefDraft } from '@ochote/contracts'
@@ -18,6 +19,8 @@ import { FollowUpList } from '../stint/FollowUpList'
 import type { OpenStint } from '../stint/openStint'
 import { UnreadableEntries } from '../stintLog/UnreadableEntries'
 import { useStintLog } from '../stintLog/useStintLogs'
+import { HomeworkList } from '../homework/HomeworkList'
+import { homeworkQuery } from '../homework/useHomework'
 import { SaveState } from '../autosave/SaveState'
 import { useDebrief } from './useDebrief'
 import { debriefCsv } from './debriefCsv'
@@ -55,10 +58,12 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
   const driven = timedLaps(record).length > 0
   const pictures = picturesOf(draft, found)
   const notes = found?.notes ?? []
-  const named = studentsNamed(draft, notes, day.people, student.id)
+  const given = useQuery(homeworkQuery(student.id))
+  const homework = (given.data ?? []).filter(({ doneOn }) => doneOn === null).map(({ text }) => text)
+  const named = studentsNamed(draft, notes, day.people, student.id, homework)
   const ownPage = useStudentFile({
-    disabled: named.length > 0,
-    file: { open, record, draft, followed, pictures, notes },
+    disabled: named.length > 0 || given.isPending,
+    file: { open, record, draft, followed, pictures, notes, homework },
     recordingId: found?.recordingId ?? null,
   })
   return (
@@ -113,8 +118,8 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
       {ownPage.notice}
       {named.length > 0 && (
         <Typography role="alert" color="error">
-          This debrief or its notes name {named.join(' and ')}. What a student takes home must not name other students, so the PDF and the
-          student’s page can’t be made until that is changed.
+          This debrief, its notes or the homework name {named.join(' and ')}. What a student takes home must not name other students, so the
+          PDF and the student’s page can’t be made until that is changed.
         </Typography>
       )}
       {recorded.state === 'failed' && <ProblemNotice error={recorded.error} onRetry={recorded.retry} />}
@@ -139,14 +144,17 @@ export function Debriefing({ open, stored, choice, recorded }: DebriefingProps) 
               onChange={(workOn, of) => change({ workOn }, of)}
             />
           </Box>
-          <TextField
-            label="In your own words"
-            multiline
-            minRows={2}
-            value={draft.sentence}
-            onChange={(e) => change({ sentence: e.target.value }, 'sentence')}
-            slotProps={{ htmlInput: { maxLength: 400 } }}
-          />
+          <Stack sx={{ gap: 2.5 }}>
+            <TextField
+              label="In your own words"
+              multiline
+              minRows={2}
+              value={draft.sentence}
+              onChange={(e) => change({ sentence: e.target.value }, 'sentence')}
+              slotProps={{ htmlInput: { maxLength: 400 } }}
+            />
+            <HomeworkList studentId={student.id} />
+          </Stack>
           <Stack sx={{ gap: 2.5 }}>
             <LapTimes record={record} plannedLapS={solution.trace.lapTimeS} />
             <FaultGrid record={record} corners={solution.corners.map((c) => c.number)} corner={corner} onCorner={chooseCorner} />

@@ -17,17 +17,18 @@ export function othersNamed(texts: readonly string[], others: readonly string[])
   })
 }
 
-/** The other students of the day who are named in what a student would be given: in the debrief, its notes and its drawings. */
+/** The other students of the day who are named in what a student would be given: in the debrief, its notes and drawings, and the homework. */
 export function studentsNamed(
   { good, workOn, sentence }: DebriefDraft,
   notes: readonly ReviewNote[],
   people: readonly PersonName[],
   studentId: string,
+  homework: readonly string[],
 ): string[] {
   const others = people.filter(({ role, id }) => role === 'student' && id !== studentId)
   const noted = notes.flatMap(({ text, drawing }) => [text, ...(drawing?.words.map((word) => word.text) ?? [])])
   return othersNamed(
-    [...good, ...workOn.flatMap(({ advice, reason }) => [advice, reason]), sentence, ...noted],
+    [...good, ...workOn.flatMap(({ advice, reason }) => [advice, reason]), sentence, ...noted, ...homework],
     others.map(({ name }) => name),
   )
 }

@@ -21,12 +21,14 @@ export interface StudentFile {
   /** of each thing to work on; null where nothing of it was recorded */
   readonly pictures: readonly (CornerPicture | null)[]
   readonly notes: readonly ReviewNote[]
+  /** what is to be done before the next day */
+  readonly homework: readonly string[]
   /** spoken comments by their ids, as addresses that hold the sound itself */
   readonly sounds: ReadonlyMap<string, string>
 }
 
 /** The page as a document of its own: it needs no network, and names nobody but the student and the instructor. */
-export function StudentDocument({ open, record, draft, followed, pictures, notes, sounds }: StudentFile) {
+export function StudentDocument({ open, record, draft, followed, pictures, notes, homework, sounds }: StudentFile) {
   const { student, instructor, day, stint, car, solution } = open
   const laps = timedLaps(record)
   const best = bestLap(record)
@@ -78,6 +80,16 @@ export function StudentDocument({ open, record, draft, followed, pictures, notes
           <>
             <h2>From {instructor.name}</h2>
             <p>{draft.sentence}</p>
+          </>
+        )}
+        {homework.length > 0 && (
+          <>
+            <h2>Before the next day</h2>
+            <ul>
+              {homework.map((text) => (
+                <li key={text}>{text}</li>
+              ))}
+            </ul>
           </>
         )}
         {notes.length > 0 && (

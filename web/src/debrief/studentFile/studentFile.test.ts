@@ -22,7 +22,7 @@ const note = (text: string, soundId: string | null = null): ReviewNote => ({
   drawing: { strokes: [{ kind: 'arrow', points: [[0, 0], [0.5, 0.5]] }], words: [{ at: [0.5, 0.5], text: 'look <here>' }] }, // prettier-ignore
 })
 const file = (sentence: string, notes: readonly ReviewNote[] = []) => ({
-  ...{ open, record, followed: followUps(record), pictures: [picture], notes },
+  ...{ open, record, followed: followUps(record), pictures: [picture], notes, homework: ['Walk the lap in your head'] },
   draft: {
     good: ['Corner 1, lap 3: hit the mark'],
     workOn: [{ corner: '2', code: 'be', advice: 'brake at the cone', reason: 'seen on lap 1' }],
@@ -44,6 +44,7 @@ describe('a student’s own page', () => {
       'hit the mark',
       '1. Corner 2: brake at the cone',
       'Look further.',
+      'Walk the lap in your head',
       'Lap 3',
       'The licensed instructor decides',
     ])
@@ -91,9 +92,11 @@ describe('other people who are named', () => {
   it('are looked for in everything that was typed, the words of drawings too', () => {
     const { draft } = file('')
     const people = [...open.day.people, { ...other, name: 'Bo Look' }]
-    const named = (sentence: string, notes: readonly ReviewNote[] = []) => studentsNamed({ ...draft, sentence }, notes, people, student.id)
+    const named = (sentence: string, notes: readonly ReviewNote[] = [], homework: readonly string[] = []) =>
+      studentsNamed({ ...draft, sentence }, notes, people, student.id, homework)
     expect(named('Better than Vantongeren, and Una Brook again.')).toEqual(['Leo Vantongeren'])
     expect(named('', [note('like leo vantongeren')])).toEqual(['Leo Vantongeren', 'Bo Look'])
+    expect(named('', [], ['Ask Vantongeren how he brakes'])).toEqual(['Leo Vantongeren'])
     expect(named('')).toEqual([])
   })
 })

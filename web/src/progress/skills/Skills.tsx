@@ -6,6 +6,7 @@ import { STEADY_LAPS, type SkillState } from '@ochote/core'
 import { peopleQuery } from '../../api/queries'
 import { Loaded } from '../../problem/Loaded'
 import type { OpenedLogs } from '../../stintLog/useStintLogs'
+import { HomeworkList } from '../../homework/HomeworkList'
 import { WhatComesNext } from '../next/WhatComesNext'
 import { EarlierCorrections } from './EarlierCorrections'
 import { LapsTable } from './LapsTable'
@@ -29,6 +30,7 @@ export function Skills({ student, logOf }: { student: StudentView; logOf: Opened
         <StintReading key={one.stintId} {...one} onRead={onRead} onFailed={onFailed} />
       ))}
       {isRead && <WhatComesNext {...{ student, skills, laps, bends, records }} />}
+      <HomeworkList studentId={student.person.id} />
       <EarlierCorrections {...{ student, skills, records }} />
       {laps.length > 0 && <LapsTable laps={laps} />}
       <Box component="section" aria-labelledby="skills">
