@@ -31,6 +31,9 @@ export const noteSchema = z.object({
   madeAt: z.iso.datetime(),
   drawing: drawingSchema.nullable(),
   soundId: z.uuid().nullable(),
+  isQuestion: z.boolean().default(false),
+  /** to a question; empty until it is answered */
+  answer: z.string().trim().max(500).default(''),
 })
 export type ReviewNote = z.infer<typeof noteSchema>
 

@@ -153,6 +153,22 @@ describe('a recording', () => {
 })
 
 describe('a review', () => {
+  it('of a page from before questions were asked has notes that ask nothing', async () => {
+    const [recording] = await list(`dayId=${first.id}`)
+    const path = `/api/recordings/${recording!.id}/review`
+    const old = {
+      id: randomUUID(),
+      lap: 1,
+      stationM: 20,
+      text: 'Eyes up',
+      madeAt: '2026-10-17T12:00:00.000Z',
+      drawing: null,
+      soundId: null,
+    }
+    expect((await app.ask('PUT', path, { review: { ...noReview, notes: [old] }, fromVersion: 0 })).status).toBe(200)
+    expect(reviewSchema.parse((await app.ask('GET', path)).body).notes).toEqual([{ ...old, isQuestion: false, answer: '' }])
+  })
+
   it('is saved over its version, and what is never to be shown again holds for the student', async () => {
     const [recording] = await list(`dayId=${first.id}`)
     const path = `/api/recordings/${recording!.id}/review`

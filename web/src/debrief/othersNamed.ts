@@ -26,7 +26,7 @@ export function studentsNamed(
   homework: readonly string[],
 ): string[] {
   const others = people.filter(({ role, id }) => role === 'student' && id !== studentId)
-  const noted = notes.flatMap(({ text, drawing }) => [text, ...(drawing?.words.map((word) => word.text) ?? [])])
+  const noted = notes.flatMap(({ text, answer, drawing }) => [text, answer, ...(drawing?.words.map((word) => word.text) ?? [])])
   return othersNamed(
     [...good, ...workOn.flatMap(({ advice, reason }) => [advice, reason]), sentence, ...noted, ...homework],
     others.map(({ name }) => name),

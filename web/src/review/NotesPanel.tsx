@@ -1,13 +1,14 @@
-import { Box, Button, IconButton, MenuItem, Stack, TextField, Typography } from '@mui/material'
-import { DeleteOutlined, MicNone, Stop } from '@mui/icons-material'
+import { Button, MenuItem, Stack, TextField, Typography } from '@mui/material'
+import { MicNone, Stop } from '@mui/icons-material'
 import { useState } from 'react'
 import { v4 as uuid } from 'uuid'
 import type { ReviewNote } from '@ochote/contracts'
 import type { PlanSolution } from '@ochote/core'
 import { distance } from '../format/format'
 import { ProblemNotice } from '../problem/ProblemNotice'
-import { useMoveCursor } from '../ribbon/trackCursor'
 import { cornerNear } from '../recordings/cornerNear'
+import { NoteRow } from './NoteRow'
+import { noQuestion } from './noQuestion'
 import { useSpeech } from './useSpeech'
 
 interface NotesPanelProps {
@@ -22,21 +23,21 @@ interface NotesPanelProps {
   onChange: (notes: ReviewNote[]) => void
 }
 
-/** Notes at a lap and a place. */
+/** Notes and questions at a lap and a place. */
 export function NotesPanel({ recordingId, notes, laps, shown, solution, stationM, onChange }: NotesPanelProps) {
   const [lap, setLap] = useState(shown)
   const [text, setText] = useState('')
-  const moveCursor = useMoveCursor()
-  const add = () => {
-    onChange([...notes, { id: uuid(), lap, stationM, text: text.trim(), madeAt: new Date().toISOString(), drawing: null, soundId: null }])
+  const put = (said: string, part: Partial<ReviewNote> = {}) => {
+    const now = { madeAt: new Date().toISOString(), drawing: null, soundId: null, ...noQuestion }
+    onChange([...notes, { id: uuid(), lap, stationM, text: said, ...now, ...part }])
     setText('')
   }
-  const speech = useSpeech(recordingId, (soundId, lengthS) => {
-    const said = text.trim() === '' ? `Spoken, ${Math.max(1, Math.round(lengthS))} s` : text.trim()
-    onChange([...notes, { id: uuid(), lap, stationM, text: said, madeAt: new Date().toISOString(), drawing: null, soundId }])
-    setText('')
-  })
+  const add = () => put(text.trim())
+  const speech = useSpeech(recordingId, (soundId, lengthS) =>
+    put(text.trim() === '' ? `Spoken, ${Math.max(1, Math.round(lengthS))} s` : text.trim(), { soundId }),
+  )
   const ordered = [...notes].sort((a, b) => a.lap - b.lap || a.stationM - b.stationM)
+  const open = notes.filter(({ isQuestion, answer }) => isQuestion && answer === '').length
   return (
     <>
       <Stack direction="row" sx={{ gap: 1, alignItems: 'flex-start', flexWrap: 'wrap' }}>
@@ -61,6 +62,9 @@ export function NotesPanel({ recordingId, notes, laps, shown, solution, stationM
         <Button variant="contained" disabled={text.trim() === ''} onClick={add}>
           Add
         </Button>
+        <Button disabled={text.trim() === ''} onClick={() => put(text.trim(), { isQuestion: true })}>
+          Ask
+        </Button>
         {speech.canSpeak && (
           <Button
             startIcon={speech.isOn ? <Stop /> : <MicNone />}
@@ -71,6 +75,11 @@ export function NotesPanel({ recordingId, notes, laps, shown, solution, stationM
           </Button>
         )}
       </Stack>
+      {open > 0 && (
+        <Typography variant="body2" sx={{ mt: 1 }}>
+          {open === 1 ? 'One question has' : `${open} questions have`} no answer yet.
+        </Typography>
+      )}
       {speech.error !== null && <ProblemNotice error={speech.error} />}
       {notes.length === 0 && (
         <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
@@ -80,34 +89,14 @@ export function NotesPanel({ recordingId, notes, laps, shown, solution, stationM
       {ordered.map((note) => {
         const corner = cornerNear(solution, note.stationM)
         return (
-          <Box
+          <NoteRow
             key={note.id}
-            sx={{ display: 'flex', alignItems: 'flex-start', py: 0.5, borderTop: 1, borderColor: 'divider', mt: 1 }}
-            onMouseEnter={() => moveCursor(note.stationM)}
-          >
-            <Typography variant="body2" sx={{ flex: 1 }}>
-              <b>
-                Lap {note.lap}, {corner ? `corner ${corner}` : distance(note.stationM)}:
-              </b>{' '}
-              {note.text}
-              {note.soundId && (
-                <audio
-                  controls
-                  preload="none"
-                  src={`/api/recordings/${recordingId}/sounds/${note.soundId}`}
-                  aria-label={note.text}
-                  style={{ display: 'block', height: 32 }}
-                />
-              )}
-            </Typography>
-            <IconButton
-              size="small"
-              aria-label={`Remove the note “${note.text}”`}
-              onClick={() => onChange(notes.filter(({ id }) => id !== note.id))}
-            >
-              <DeleteOutlined fontSize="small" />
-            </IconButton>
-          </Box>
+            recordingId={recordingId}
+            note={note}
+            place={corner ? `corner ${corner}` : distance(note.stationM)}
+            onAnswer={(answer) => onChange(notes.map((one) => (one.id === note.id ? { ...one, answer } : one)))}
+            onRemove={() => onChange(notes.filter(({ id }) => id !== note.id))}
+          />
         )
       })}
     </>

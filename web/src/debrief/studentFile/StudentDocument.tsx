@@ -155,10 +155,12 @@ function Note({ note, open: { solution }, sound }: { note: ReviewNote; open: Pic
     <section>
       <p>
         <strong>
-          Lap {note.lap}, {place}:
+          Lap {note.lap}, {place}
+          {note.isQuestion && ', a question'}:
         </strong>{' '}
         {note.text}
       </p>
+      {note.isQuestion && <p>{note.answer === '' ? 'Not answered yet.' : `Answer: ${note.answer}`}</p>}
       {sound && <audio controls src={sound} aria-label={note.text} />}
       {note.drawing && <DrawingSvg drawing={note.drawing} says={note.text} />}
     </section>

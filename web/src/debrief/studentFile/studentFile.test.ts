@@ -18,7 +18,7 @@ const picture: CornerPicture = {
   strips: [{ what: 'speed', from: 10, to: 20, driven: [[0, 1], [1, 0]], planned: [[0, 1], [1, 0.2]] }], // prettier-ignore
 }
 const note = (text: string, soundId: string | null = null): ReviewNote => ({
-  ...{ id: crypto.randomUUID(), lap: 2, stationM: 10, text, madeAt: '2026-10-17T09:00:00.000Z', soundId },
+  ...{ id: crypto.randomUUID(), lap: 2, stationM: 10, text, madeAt: '2026-10-17T09:00:00.000Z', soundId, isQuestion: false, answer: '' },
   drawing: { strokes: [{ kind: 'arrow', points: [[0, 0], [0.5, 0.5]] }], words: [{ at: [0.5, 0.5], text: 'look <here>' }] }, // prettier-ignore
 })
 const file = (sentence: string, notes: readonly ReviewNote[] = []) => ({
@@ -68,6 +68,13 @@ describe('a student’s own page', () => {
     for (const one of ['asthma', 'licence once', other.name, 'Vantongeren']) expect(html).not.toContain(one)
   })
 
+  it('has questions with their answers, and says which has none yet', async () => {
+    const asked = { ...note('Where did you look?'), isQuestion: true }
+    const { page } = await pageOf(file('', [{ ...asked, answer: 'At the exit' }, asked]))
+    expect(page.body.textContent).toMatch(/Lap 2, .*, a question: Where did you look\?Answer: At the exit/)
+    expect(page.body.textContent).toContain('Not answered yet.')
+  })
+
   it('carries notes, drawings and spoken comments in itself; what was typed stays text', async () => {
     const sound = new Uint8Array([0x1a, 0x45, 0xdf, 0xa3])
     vi.stubGlobal('fetch', () => Promise.resolve(new Response(sound)))
@@ -96,6 +103,7 @@ describe('other people who are named', () => {
       studentsNamed({ ...draft, sentence }, notes, people, student.id, homework)
     expect(named('Better than Vantongeren, and Una Brook again.')).toEqual(['Leo Vantongeren'])
     expect(named('', [note('like leo vantongeren')])).toEqual(['Leo Vantongeren', 'Bo Look'])
+    expect(named('', [{ ...note('Who?'), answer: 'Vantongeren' }])).toEqual(['Leo Vantongeren', 'Bo Look'])
     expect(named('', [], ['Ask Vantongeren how he brakes'])).toEqual(['Leo Vantongeren'])
     expect(named('')).toEqual([])
   })

@@ -6,6 +6,7 @@ import { isCompared, type PlanSolution } from '@ochote/core'
 import { distance } from '../../format/format'
 import { DropFiles } from '../../recordings/DropFiles'
 import { ProblemNotice } from '../../problem/ProblemNotice'
+import { noQuestion } from '../noQuestion'
 import { useMoveCursor } from '../../ribbon/trackCursor'
 import type { Reviewed } from '../../workers/review.worker'
 import { placeOfTime, timeOfPlace } from '../lapPlaces'
@@ -62,7 +63,16 @@ export function VideoPanel({ recordingId, solution, reviewed, review, corner, on
       ...review,
       notes: [
         ...review.notes,
-        { id: uuid(), lap: here.lap, stationM: here.stationM, text, madeAt: new Date().toISOString(), drawing, soundId: null },
+        {
+          id: uuid(),
+          lap: here.lap,
+          stationM: here.stationM,
+          text,
+          madeAt: new Date().toISOString(),
+          drawing,
+          soundId: null,
+          ...noQuestion,
+        },
       ],
     })
     setDrawing(nothing)

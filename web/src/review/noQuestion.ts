@@ -1,0 +1,2 @@
+/** A note that asks nothing. */
+export const noQuestion = { isQuestion: false, answer: '' }
