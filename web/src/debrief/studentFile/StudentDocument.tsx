@@ -8,6 +8,7 @@ import { pictureWords } from '../../recordings/pictureLayout'
 import type { OpenStint } from '../../stint/openStint'
 import { MapSvg } from './MapSvg'
 import { PictureSvg } from '../PictureSvg'
+import { RibbonSvg } from './RibbonSvg'
 import { studentCss } from './studentCss'
 
 const PICTURE = { width: 420, height: 220, type: 14 }
@@ -32,6 +33,7 @@ export function StudentDocument({ open, record, draft, followed, pictures, notes
   const { student, instructor, day, stint, car, solution } = open
   const laps = timedLaps(record)
   const best = bestLap(record)
+  const workedOn = new Set(draft.workOn.map(({ corner }) => corner))
   const corrections = followed.filter(({ seenOn }) => seenOn.length > 0)
   return (
     <html lang="en">
@@ -101,7 +103,8 @@ export function StudentDocument({ open, record, draft, followed, pictures, notes
           </>
         )}
         <h2>The circuit</h2>
-        <MapSvg solution={solution} workedOn={new Set(draft.workOn.map(({ corner }) => corner))} />
+        <MapSvg solution={solution} workedOn={workedOn} />
+        <RibbonSvg solution={solution} cones={open.cones} scheme={open.scheme} workedOn={workedOn} />
         <h2>Your laps</h2>
         <table>
           <tbody>

@@ -17,6 +17,9 @@ path { fill: none; }
 .corner text { fill: #1e1d1a; }
 .corner.on circle { fill: #1d5a43; }
 .corner.on text { fill: #fff; }
+.cone { stroke: #1e1d1a; stroke-width: 1.2; }
+.legend { list-style: none; padding: 0; display: flex; flex-wrap: wrap; gap: .2rem 1rem; font-size: .9rem; }
+.legend svg { display: inline-block; width: 1rem; margin-right: .3rem; vertical-align: -.15rem; }
 .mark { stroke: #5a564d; stroke-dasharray: 5 4; }
 .rule { stroke: #d9d2c1; }
 .planned { stroke: #5a564d; stroke-width: 2.5; stroke-dasharray: 2 5; stroke-linecap: round; }

@@ -49,12 +49,17 @@ describe('a student’s own page', () => {
       'The licensed instructor decides',
     ])
       expect(words).toContain(one)
-    const pictures = [...page.querySelectorAll('svg')].map((svg) => svg.getAttribute('aria-label'))
+    const pictures = [...page.querySelectorAll('svg[role=img]')].map((svg) => svg.getAttribute('aria-label'))
     expect(pictures).toEqual([
       'Corner 2 on recorded lap 2, solid, against the plan, dotted: speed',
       expect.stringMatching(/^Map of .*, with the planned line$/),
+      expect.stringMatching(/^The road from 0 m to \d+ m, with the cones$/),
+      expect.stringMatching(/^The road from \d+ m to \d+ m, with the cones$/),
+      expect.stringMatching(/^The road from \d+ m to \d+ m, with the cones$/),
     ])
-    expect(page.querySelectorAll('.corner.on text')).toHaveLength(1)
+    // every cone of the plan stands in one of the rows
+    expect(page.querySelectorAll('figure > svg .cone')).toHaveLength(open.cones.length)
+    expect([...page.querySelectorAll('.corner.on text')].map(({ textContent }) => textContent)).toEqual(['2', '2'])
   })
 
   it('asks no network for anything, and runs nothing', async () => {
