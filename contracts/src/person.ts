@@ -19,11 +19,14 @@ const aboutShape = {
   qualifiedUntil: z.iso.date('a date such as 2027-03-31').nullable(),
   /** who says that an instructor may teach after that day, and why; empty where nobody does */
   teachesAnyway: z.string().trim().max(200),
+  /** a student agreed to be shown to a group as a good example, by name */
+  mayBeShown: z.boolean(),
 }
 /** Nothing said: so pages from before these fields can still save. */
 export const nothingKnown = {
   ...{ email: '', phone: '', emergencyContact: '', licence: '', mustKnow: '', teaches: '', teachesAnyway: '' },
   qualifiedUntil: null,
+  mayBeShown: false,
 }
 const withDefaults = {
   email: aboutShape.email.default(''),
@@ -34,6 +37,7 @@ const withDefaults = {
   teaches: aboutShape.teaches.default(''),
   qualifiedUntil: aboutShape.qualifiedUntil.default(null),
   teachesAnyway: aboutShape.teachesAnyway.default(''),
+  mayBeShown: aboutShape.mayBeShown.default(false),
 }
 
 export const personSchema = z.object({
@@ -54,7 +58,7 @@ export const personSchema = z.object({
 })
 export type Person = z.infer<typeof personSchema>
 /** What a list or a timetable needs to know about someone, and nothing that they said about themselves. */
-export const personNameSchema = personSchema.pick({ id: true, name: true, role: true })
+export const personNameSchema = personSchema.pick({ id: true, name: true, role: true, mayBeShown: true })
 export type PersonName = z.infer<typeof personNameSchema>
 /** A name as it is typed: something to see in it, and nothing that breaks lines or turns the text around. ZWNJ and ZWJ belong to some scripts. */
 const newNameSchema = personSchema.shape.name

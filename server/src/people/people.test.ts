@@ -48,6 +48,17 @@ describe('people', () => {
     expect(await find(id)).toMatchObject({ wishes: 'Calm', phone: '0123', emergencyContact: 'Gwen 0456', version: 2 })
   })
 
+  it('may be shown as good examples once they agreed, and a day says who did', async () => {
+    const { studentId } = day.stints[1]!.stint
+    const shown = async () =>
+      ((await app.ask('GET', `/api/days/${day.id}`)).body as DayView).people.filter(({ mayBeShown }) => mayBeShown).map(({ id }) => id)
+    expect(await shown()).toEqual([])
+    const { version } = await find(studentId)
+    await app.ask('PUT', `/api/people/${studentId}`, { change: { mayBeShown: true }, fromVersion: version })
+    expect(await find(studentId)).toMatchObject({ mayBeShown: true })
+    expect(await shown()).toEqual([studentId])
+  })
+
   it('are erased for good: the record stays under the role they had', async () => {
     const { stint } = day.stints[0]!
     const before = await find(stint.studentId)

@@ -21,14 +21,24 @@ interface PersonRow {
   teaches: string
   qualified_until: string | null
   teaches_anyway: string
+  /** SQLite has no booleans */
+  may_be_shown: boolean | number
   version: number
 }
 
-const toPerson = ({ words_per_second, emergency_contact, must_know, qualified_until, teaches_anyway, ...row }: PersonRow): Person =>
+const toPerson = ({
+  words_per_second,
+  emergency_contact,
+  must_know,
+  qualified_until,
+  teaches_anyway,
+  may_be_shown,
+  ...row
+}: PersonRow): Person =>
   personSchema.parse({
     ...row,
     ...{ wordsPerSecond: words_per_second, emergencyContact: emergency_contact, mustKnow: must_know, qualifiedUntil: qualified_until },
-    teachesAnyway: teaches_anyway,
+    ...{ teachesAnyway: teaches_anyway, mayBeShown: Boolean(may_be_shown) },
   })
 
 /** Stands for someone whose row cannot be read, so that their stints are still shown. */
@@ -37,7 +47,7 @@ const NAMELESS = '(name can’t be read)'
 const columnNames: Partial<Record<string, string>> = {
   ...{ wordsPerSecond: 'words_per_second', emergencyContact: 'emergency_contact' },
   ...{ mustKnow: 'must_know', qualifiedUntil: 'qualified_until' },
-  teachesAnyway: 'teaches_anyway',
+  ...{ teachesAnyway: 'teaches_anyway', mayBeShown: 'may_be_shown' },
 }
 
 /** The columns of the fields given. */
@@ -57,13 +67,13 @@ export function personRepository(db: Knex, unreadable: UnreadableRows) {
       (
         await rows()
           .whereIn('id', db('day_people').select('person_id').where({ day_id: dayId }))
-          .select('id', 'name', 'role')
+          .select('id', 'name', 'role', 'may_be_shown')
           .orderBy('name')
       ).map((row) => {
-        const read = personNameSchema.safeParse(row)
+        const read = personNameSchema.safeParse({ ...row, mayBeShown: Boolean(row.may_be_shown) })
         if (read.success) return read.data
         unreadable.note('people', row.id)
-        return { id: row.id, name: NAMELESS, role: row.role === 'instructor' ? 'instructor' : 'student' }
+        return { id: row.id, name: NAMELESS, role: row.role === 'instructor' ? 'instructor' : 'student', mayBeShown: false }
       }),
     find: async (id: string): Promise<Person | undefined> => {
       const row = await rows().where({ id }).first()

@@ -14,7 +14,7 @@ import { useCornerNumbers } from '../stint/useCornerNumbers'
 import { useDayLogs } from '../stintLog/useDayLogs'
 import { GroupGrid } from './GroupGrid'
 import { GroupLarge } from './GroupLarge'
-import { faultDetail, faultWords, groupSlides, sectionWords, whoWords } from './groupSlides'
+import { exampleWords, faultDetail, faultWords, groupSlides, sectionWords } from './groupSlides'
 
 /** The debrief of a whole group, for a day or one of its sessions. */
 export function GroupPage() {
@@ -47,7 +47,8 @@ function Group({ day }: { day: DayView }) {
   // a number stays with its student while names are hidden
   const shownName = (id: string) => (named ? realName(id) : `Student ${students.findIndex((one) => one.id === id) + 1}`)
   const nameOf = named ? realName : null
-  const slides = groupSlides(group, nameOf)
+  const mayBeShown = (id: string) => day.people.some((one) => one.id === id && one.mayBeShown)
+  const slides = groupSlides(group, nameOf, mayBeShown)
   if (!isKnown) return <LinearProgress aria-label="Loading" />
   if (isLarge && slides.length > 0) return <GroupLarge slides={slides} named={named} onNamed={setNamed} onClose={close} />
   return (
@@ -104,7 +105,8 @@ function Group({ day }: { day: DayView }) {
                   <strong>{faultWords(fault)}</strong>
                   <Typography variant="body2">
                     {faultDetail(fault, nameOf)}.
-                    {fault.goodExamples.length > 0 && ` A good example: ${whoWords(fault.goodExamples, nameOf)}, praised there.`}
+                    {fault.goodExamples.length > 0 &&
+                      ` A good example: ${exampleWords(fault.goodExamples, nameOf, mayBeShown)}, praised there.`}
                   </Typography>
                 </li>
               ))}

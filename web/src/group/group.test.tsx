@@ -7,7 +7,7 @@ import { renderPage } from '../fixtures/render'
 import { logOf } from '../fixtures/stadium'
 import { GroupGrid } from './GroupGrid'
 import { GroupLarge } from './GroupLarge'
-import { groupSlides } from './groupSlides'
+import { exampleWords, groupSlides } from './groupSlides'
 
 type Logged = Parameters<typeof logOf>[0][number]
 const of = (id: string, ...entries: Logged[]) => ({
@@ -28,14 +28,28 @@ const group = groupDebrief(
 )
 const names: Record<string, string> = { ada: 'Ada Moss', ben: 'Ben Fry', cy: 'Cy Lund' }
 const nameOf = (id: string) => names[id]!
+const agreed =
+  (...ids: string[]) =>
+  (id: string) =>
+    ids.includes(id)
+const nobody = agreed()
 
 describe('the group’s debrief from a large screen', () => {
   it('begins with what is unsafe, and names nobody until names are shown', () => {
-    const hidden = groupSlides(group, null)
+    const hidden = groupSlides(group, null, agreed('cy'))
     expect(hidden.map(({ topic }) => topic)).toEqual(['Unsafe: corner 2: leaves the track', 'Corner 1: brakes early', 'Next session, 1'])
     expect(JSON.stringify(hidden)).not.toMatch(/Moss|Fry|Lund/)
     expect(hidden[1]!.detail).toBe('2 students; logged twice, at worst costs. Praised there: 1 student.')
-    expect(groupSlides(group, nameOf)[1]!.detail).toBe('Ada Moss and Ben Fry; logged twice, at worst costs. Praised there: Cy Lund.')
+    const shown = (mayBeShown: (id: string) => boolean) => groupSlides(group, nameOf, mayBeShown)[1]!.detail
+    expect(shown(agreed('cy'))).toBe('Ada Moss and Ben Fry; logged twice, at worst costs. Praised there: Cy Lund.')
+    expect(shown(nobody)).toBe('Ada Moss and Ben Fry; logged twice, at worst costs. Praised there: 1 student.')
+  })
+
+  it('names good examples who agreed to it, and counts the others', () => {
+    expect(exampleWords(['ada', 'cy'], nameOf, agreed('ada', 'cy'))).toBe('Ada Moss and Cy Lund')
+    expect(exampleWords(['ada', 'ben', 'cy'], nameOf, agreed('cy'))).toBe('Cy Lund, and 2 others')
+    expect(exampleWords(['ada', 'ben'], nameOf, nobody)).toBe('2 students')
+    expect(exampleWords(['ada'], null, agreed('ada'))).toBe('1 student')
   })
 
   it('shows the first five, and everything unsafe', () => {
@@ -50,7 +64,7 @@ describe('the group’s debrief from a large screen', () => {
     const corners = each.map((_, k) => `${k + 1}`)
     const isNext = ({ topic }: { topic: string }) => topic.startsWith('Next')
     const slidesOf = (...more: Logged[]) =>
-      groupSlides(groupDebrief([of('ada', ...each, ...more), of('ben', ...each)], corners), null).filter((one) => !isNext(one))
+      groupSlides(groupDebrief([of('ada', ...each, ...more), of('ben', ...each)], corners), null, nobody).filter((one) => !isNext(one))
     expect(slidesOf()).toHaveLength(5)
     expect(slidesOf(...unsafe)).toHaveLength(7)
   })
@@ -59,7 +73,7 @@ describe('the group’s debrief from a large screen', () => {
     const onClose = vi.fn()
     function Page() {
       const [named, setNamed] = useState(false)
-      return <GroupLarge slides={groupSlides(group, named ? nameOf : null)} named={named} onNamed={setNamed} onClose={onClose} />
+      return <GroupLarge slides={groupSlides(group, named ? nameOf : null, nobody)} named={named} onNamed={setNamed} onClose={onClose} />
     }
     renderPage(<Page />)
     await userEvent.keyboard('{ArrowRight}{ArrowLeft}{PageDown}')

@@ -15,6 +15,17 @@ export type NameOf = (studentId: string) => string
 export const whoWords = (ids: readonly string[], nameOf: NameOf | null): string =>
   nameOf ? listed(ids.map(nameOf)) : count(ids.length, 'student')
 
+/**
+ * Good examples: while names are shown, those who agreed to be named, and how many others there are.
+ * @param mayBeShown - whether a student agreed
+ */
+export function exampleWords(ids: readonly string[], nameOf: NameOf | null, mayBeShown: (id: string) => boolean): string {
+  const named = nameOf ? ids.filter(mayBeShown) : []
+  const others = ids.length - named.length
+  if (named.length === 0) return count(others, 'student')
+  return others === 0 ? listed(named.map(nameOf!)) : `${listed(named.map(nameOf!))}, and ${count(others, 'other')}`
+}
+
 /** "Ada, Ben and Cy" */
 export const listed = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`
@@ -43,12 +54,13 @@ const MOST_SHOWN = 5
 /**
  * The group's debrief, one thing at a time: what most of them have in common, with what to do about it, then what to practise next.
  * @param nameOf - null while names are hidden
+ * @param mayBeShown - whether a student agreed to be named as a good example
  */
-export function groupSlides({ common, sections }: GroupDebrief, nameOf: NameOf | null): GroupSlide[] {
+export function groupSlides({ common, sections }: GroupDebrief, nameOf: NameOf | null, mayBeShown: (id: string) => boolean): GroupSlide[] {
   const shown = common.filter(({ worst }, k) => worst === 3 || k < MOST_SHOWN)
   const faults = shown.map((fault): GroupSlide => {
     const known = faultOf(fault.code)
-    const good = fault.goodExamples.length > 0 ? ` Praised there: ${whoWords(fault.goodExamples, nameOf)}.` : ''
+    const good = fault.goodExamples.length > 0 ? ` Praised there: ${exampleWords(fault.goodExamples, nameOf, mayBeShown)}.` : ''
     return {
       topic: fault.worst === 3 ? `Unsafe: ${faultWords(fault).replace(/^C/, 'c')}` : faultWords(fault),
       text: known ? sentence(adviceFor(known, null)) : faultWords(fault),

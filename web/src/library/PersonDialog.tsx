@@ -1,4 +1,4 @@
-import { TextField, Typography } from '@mui/material'
+import { Checkbox, FormControlLabel, TextField, Typography } from '@mui/material'
 import { personDraftSchema, personSchema, type Person, type PersonDraft } from '@ochote/contracts'
 import { peopleQuery } from '../api/queries'
 import { request } from '../api/request'
@@ -107,6 +107,10 @@ export function PersonDialog({ person, onClose }: PersonDialogProps) {
             value={draft.talk ?? NOT_SAID}
             options={talks}
             onChange={(talk) => set({ talk: talk === NOT_SAID ? null : talk })}
+          />
+          <FormControlLabel
+            control={<Checkbox checked={draft.mayBeShown} onChange={(_e, mayBeShown) => set({ mayBeShown })} />}
+            label="Agrees to be named to a group as a good example"
           />
         </>
       )}

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 
-/** What students are asked to do before their next day. */
+/** What students are asked to do before their next day, and whether they agreed to be shown as a good example. */
 export async function up(db: Knex): Promise<void> {
   await db.schema.createTable('homework', (t) => {
     t.uuid('id').primary()
@@ -10,8 +10,10 @@ export async function up(db: Knex): Promise<void> {
     t.string('done_on', 10)
     t.boolean('archived').notNullable().defaultTo(false)
   })
+  await db.schema.alterTable('people', (t) => t.boolean('may_be_shown').notNullable().defaultTo(false))
 }
 
 export async function down(db: Knex): Promise<void> {
+  await db.raw('alter table people drop column ??', ['may_be_shown'])
   await db.schema.dropTable('homework')
 }

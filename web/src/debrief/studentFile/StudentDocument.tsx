@@ -9,7 +9,7 @@ import type { OpenStint } from '../../stint/openStint'
 import { MapSvg } from './MapSvg'
 import { PictureSvg } from '../PictureSvg'
 import { RibbonSvg } from './RibbonSvg'
-import { studentCss } from './studentCss'
+import { studentCss } from '../../takeHome/studentCss'
 
 const PICTURE = { width: 420, height: 220, type: 14 }
 

@@ -2,7 +2,7 @@ import { followUps, stintRecord, type CornerPicture } from '@ochote/core'
 import type { ReviewNote } from '@ochote/contracts'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { openStint, student, threeLaps } from '../../fixtures/stadium'
-import { othersNamed, studentsNamed } from '../othersNamed'
+import { othersNamed, studentsNamed } from '../../takeHome/othersNamed'
 import { studentFile } from './studentFile'
 
 const record = stintRecord(threeLaps())
