@@ -1,4 +1,7 @@
 import { randomUUID } from 'node:crypto'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { expect, test, type Page } from '@playwright/test'
 import type { StintView } from '@ochote/contracts'
 import { expectAccessible, expectNoSidewaysScroll, openDay, pdfPages, saved, withoutBlanks } from './support'
@@ -35,6 +38,23 @@ test.describe('a student’s record', () => {
     const day = await openDay(page)
     for (const { name, role } of day.people)
       if (role === 'student' && name !== 'Ines Marlowe') expect(record[0]).not.toContain(withoutBlanks(name))
+    // with the debriefs, as a page that opens from the disk without a network
+    const html = await saved(page, page.getByRole('button', { name: 'Record with debriefs, page' }))
+    const path = join(mkdtempSync(join(tmpdir(), 'ochote-record-')), 'record.html')
+    writeFileSync(path, html)
+    const offline = await page
+      .context()
+      .browser()!
+      .newContext({ offline: true, viewport: { width: 390, height: 844 } })
+    const own = await offline.newPage()
+    await own.goto(`file://${path}`)
+    await expect(own.getByRole('heading', { name: 'Saturday 3 October 2026, 09:20' })).toBeVisible()
+    await expect(own.getByText('Walk the lap in your head, naming each mark before you reach it.')).toBeVisible()
+    await expect(own.getByRole('cell', { name: 'Braking at medium corners: seen' })).toBeAttached()
+    await expectNoSidewaysScroll(own)
+    await expectAccessible(own)
+    await offline.close()
+    for (const { name, role } of day.people) if (role === 'student' && name !== 'Ines Marlowe') expect(html.toString()).not.toContain(name)
     const [certificate] = await pdfPages(await saved(page, page.getByRole('button', { name: /^Certificate for 17 Oct/ })))
     expect(certificate).toContain(
       withoutBlanks('Ines Marlowe drove 5 laps with Longdyke Driver Training at Skerrow Basin on Saturday 17 October 2026.'),
@@ -154,15 +174,13 @@ test.describe('skills', () => {
   })
 })
 
-test('all students’ progress says who is stuck, when faults come, which corners catch everybody, and what nobody knows', async ({
-  page,
-}) => {
+test('all students’ progress says who is stuck, when faults come, where several had a fault, and what nobody knows', async ({ page }) => {
   const day = await openDay(page)
   await page.goto(`/days/${day.id}/progress`)
   await page.getByRole('link', { name: 'All students' }).click()
   const rows = (name: string) => page.getByRole('table', { name }).getByRole('row')
   await expect(rows('Who is stuck').nth(1)).toContainText(/3 Oct: \d in 5 laps.*17 Oct: \d in 5 laps/)
-  await expect(rows('Corners that catch everybody')).toHaveCount(6)
+  await expect(rows('Corners where several had a fault')).toHaveCount(6)
   await expect(rows('Hours of the day').nth(1)).toContainText(/^09:00/)
   await expectAccessible(page)
   await page.setViewportSize({ width: 390, height: 844 })

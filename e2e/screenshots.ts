@@ -55,7 +55,7 @@ const pictures: Picture[] = [
       await page.getByRole('columnheader', { name: '17 Oct' }).waitFor()
       await page.getByText('reading the plan and the recorded laps').last().waitFor({ state: 'hidden' })
       await page.getByRole('button', { name: /^turn-in at medium corners: (seen|steady|kept)/ }).waitFor()
-      await page.getByRole('heading', { name: 'Laps against the plan' }).evaluate((heading) => heading.scrollIntoView())
+      await page.getByRole('heading', { name: 'What comes next' }).evaluate((heading) => heading.scrollIntoView())
       await page.waitForTimeout(500) // the list of names is closed
     },
   },

@@ -1,6 +1,6 @@
 import { PictureAsPdfOutlined } from '@mui/icons-material'
 import { Button } from '@mui/material'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { saveFile } from '../device/saveFile'
 
@@ -10,10 +10,11 @@ interface PdfButtonProps {
   make: () => Promise<Blob>
   disabled?: boolean
   label?: string
+  icon?: ReactNode
 }
 
-/** Makes a PDF and saves it; shows progress and any problem. */
-export function PdfButton({ name, make, disabled = false, label = 'PDF' }: PdfButtonProps) {
+/** Makes a PDF, or another page, and saves it; shows progress and any problem. */
+export function PdfButton({ name, make, disabled = false, label = 'PDF', icon = <PictureAsPdfOutlined /> }: PdfButtonProps) {
   const [state, setState] = useState<'idle' | 'making' | { error: unknown }>('idle')
   const run = async () => {
     setState('making')
@@ -26,7 +27,7 @@ export function PdfButton({ name, make, disabled = false, label = 'PDF' }: PdfBu
   }
   return (
     <>
-      <Button startIcon={<PictureAsPdfOutlined />} disabled={disabled || state === 'making'} onClick={() => void run()}>
+      <Button startIcon={icon} disabled={disabled || state === 'making'} onClick={() => void run()}>
         {state === 'making' ? 'Making the page…' : label}
       </Button>
       {typeof state === 'object' && <ProblemNotice error={state.error} onRetry={() => void run()} />}

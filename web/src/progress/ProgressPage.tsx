@@ -55,6 +55,7 @@ function ProgressOf({ day, studentId }: { day: DayView; studentId: string | unde
   return (
     <Page
       title={student ? `Progress: ${student.name}` : 'Progress'}
+      caution
       actions={
         <>
           <Button component={RouterLink} to="/progress">

@@ -30,6 +30,7 @@ path { fill: none; }
 .drawing marker path { fill: #9c2f1f; }
 .drawing text { fill: #1e1d1a; font-weight: 700; }
 audio { width: 100%; }
+.wide { overflow-x: auto; }
 table { border-collapse: collapse; width: 100%; }
 th, td { text-align: left; padding: .25rem .6rem .25rem 0; border-bottom: 1px solid #d9d2c1; vertical-align: top; }
 .caution { margin-top: 2rem; font-size: .8rem; color: #5a564d; border-top: 1px solid #d9d2c1; padding-top: .5rem; }

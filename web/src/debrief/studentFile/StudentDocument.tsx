@@ -1,6 +1,5 @@
 import type { DebriefDraft, Drawing, ReviewNote } from '@ochote/contracts'
 import { bestLap, faultOf, severityNames, timedLaps, type CornerPicture, type FollowUp, type StintRecord } from '@ochote/core'
-import { CAUTION } from '../../caution/Caution'
 import { unitsNow } from '../../format/units'
 import { count, difference, distance, lapTime, longDay } from '../../format/format'
 import { cornerNear } from '../../recordings/cornerNear'
@@ -9,7 +8,7 @@ import type { OpenStint } from '../../stint/openStint'
 import { MapSvg } from './MapSvg'
 import { PictureSvg } from '../PictureSvg'
 import { RibbonSvg } from './RibbonSvg'
-import { studentCss } from '../../takeHome/studentCss'
+import { TakeHomePage } from '../../takeHome/TakeHomePage'
 
 const PICTURE = { width: 420, height: 220, type: 14 }
 
@@ -36,118 +35,108 @@ export function StudentDocument({ open, record, draft, followed, pictures, notes
   const workedOn = new Set(draft.workOn.map(({ corner }) => corner))
   const corrections = followed.filter(({ seenOn }) => seenOn.length > 0)
   return (
-    <html lang="en">
-      <head>
-        <meta charSet="utf-8" />
-        <meta name="viewport" content="width=device-width, initial-scale=1" />
-        <meta httpEquiv="Content-Security-Policy" content="default-src 'none'; style-src 'unsafe-inline'; media-src data:" />
-        <title>{`${student.name}, ${longDay(day.date)}`}</title>
-        <style>{studentCss}</style>
-      </head>
-      <body>
-        <h1>{student.name}</h1>
-        <p className="soft">
-          {longDay(day.date)}, {stint.startsAt} · {solution.track.circuit.name} · {count(laps.length, 'lap')} in {car.name} with{' '}
-          {instructor.name}
-        </p>
-        <h2>What was good</h2>
-        {draft.good.length === 0 ? (
-          <p>Nothing was written down.</p>
-        ) : (
+    <TakeHomePage title={`${student.name}, ${longDay(day.date)}`}>
+      <h1>{student.name}</h1>
+      <p className="soft">
+        {longDay(day.date)}, {stint.startsAt} · {solution.track.circuit.name} · {count(laps.length, 'lap')} in {car.name} with{' '}
+        {instructor.name}
+      </p>
+      <h2>What was good</h2>
+      {draft.good.length === 0 ? (
+        <p>Nothing was written down.</p>
+      ) : (
+        <ul>
+          {draft.good.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
+      <h2>To work on</h2>
+      {draft.workOn.length === 0 && <p>Nothing was chosen.</p>}
+      {draft.workOn.map(({ corner, code, advice, reason }, k) => (
+        <section key={`${corner} ${code}`}>
+          <h3>
+            {k + 1}. Corner {corner}: {advice}
+          </h3>
+          <p>
+            {faultOf(code)?.name ?? code}: {reason}
+          </p>
+          {pictures[k] && (
+            <figure>
+              <PictureSvg picture={pictures[k]} units={unitsNow()} box={PICTURE} />
+              <figcaption>{pictureWords(pictures[k])}</figcaption>
+            </figure>
+          )}
+        </section>
+      ))}
+      {draft.sentence !== '' && (
+        <>
+          <h2>From {instructor.name}</h2>
+          <p>{draft.sentence}</p>
+        </>
+      )}
+      {homework.length > 0 && (
+        <>
+          <h2>Before the next day</h2>
           <ul>
-            {draft.good.map((line) => (
-              <li key={line}>{line}</li>
+            {homework.map((text) => (
+              <li key={text}>{text}</li>
             ))}
           </ul>
-        )}
-        <h2>To work on</h2>
-        {draft.workOn.length === 0 && <p>Nothing was chosen.</p>}
-        {draft.workOn.map(({ corner, code, advice, reason }, k) => (
-          <section key={`${corner} ${code}`}>
-            <h3>
-              {k + 1}. Corner {corner}: {advice}
-            </h3>
-            <p>
-              {faultOf(code)?.name ?? code}: {reason}
-            </p>
-            {pictures[k] && (
-              <figure>
-                <PictureSvg picture={pictures[k]} units={unitsNow()} box={PICTURE} />
-                <figcaption>{pictureWords(pictures[k])}</figcaption>
-              </figure>
-            )}
-          </section>
-        ))}
-        {draft.sentence !== '' && (
-          <>
-            <h2>From {instructor.name}</h2>
-            <p>{draft.sentence}</p>
-          </>
-        )}
-        {homework.length > 0 && (
-          <>
-            <h2>Before the next day</h2>
-            <ul>
-              {homework.map((text) => (
-                <li key={text}>{text}</li>
-              ))}
-            </ul>
-          </>
-        )}
-        {notes.length > 0 && (
-          <>
-            <h2>Notes on your laps</h2>
-            {notes.map((note) => (
-              <Note key={note.id} note={note} open={open} sound={note.soundId === null ? undefined : sounds.get(note.soundId)} />
-            ))}
-          </>
-        )}
-        <h2>The circuit</h2>
-        <MapSvg solution={solution} workedOn={workedOn} />
-        <RibbonSvg solution={solution} cones={open.cones} scheme={open.scheme} workedOn={workedOn} />
-        <h2>Your laps</h2>
-        <table>
-          <tbody>
-            {laps.map((lap) => (
-              <tr key={lap.number}>
-                <th scope="row">Lap {lap.number}</th>
-                <td>{lapTime(lap.timeS ?? 0)}</td>
-                <td>{lap === best ? 'the best' : difference((lap.timeS ?? 0) - (best?.timeS ?? 0))}</td>
+        </>
+      )}
+      {notes.length > 0 && (
+        <>
+          <h2>Notes on your laps</h2>
+          {notes.map((note) => (
+            <Note key={note.id} note={note} open={open} sound={note.soundId === null ? undefined : sounds.get(note.soundId)} />
+          ))}
+        </>
+      )}
+      <h2>The circuit</h2>
+      <MapSvg solution={solution} workedOn={workedOn} />
+      <RibbonSvg solution={solution} cones={open.cones} scheme={open.scheme} workedOn={workedOn} />
+      <h2>Your laps</h2>
+      <table>
+        <tbody>
+          {laps.map((lap) => (
+            <tr key={lap.number}>
+              <th scope="row">Lap {lap.number}</th>
+              <td>{lapTime(lap.timeS ?? 0)}</td>
+              <td>{lap === best ? 'the best' : difference((lap.timeS ?? 0) - (best?.timeS ?? 0))}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {corrections.length > 0 && (
+        <>
+          <h2>What was corrected</h2>
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Corner</th>
+                <th scope="col">What</th>
+                <th scope="col">On laps</th>
+                <th scope="col">In the end</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
-        {corrections.length > 0 && (
-          <>
-            <h2>What was corrected</h2>
-            <table>
-              <thead>
-                <tr>
-                  <th scope="col">Corner</th>
-                  <th scope="col">What</th>
-                  <th scope="col">On laps</th>
-                  <th scope="col">In the end</th>
+            </thead>
+            <tbody>
+              {corrections.map(({ corner, code, severity, seenOn, verdict }) => (
+                <tr key={`${corner} ${code}`}>
+                  <td>{corner}</td>
+                  <td>
+                    {faultOf(code)?.name ?? code}
+                    {severity && `, ${severityNames[severity]}`}
+                  </td>
+                  <td>{seenOn.join(', ')}</td>
+                  <td>{verdict}</td>
                 </tr>
-              </thead>
-              <tbody>
-                {corrections.map(({ corner, code, severity, seenOn, verdict }) => (
-                  <tr key={`${corner} ${code}`}>
-                    <td>{corner}</td>
-                    <td>
-                      {faultOf(code)?.name ?? code}
-                      {severity && `, ${severityNames[severity]}`}
-                    </td>
-                    <td>{seenOn.join(', ')}</td>
-                    <td>{verdict}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </>
-        )}
-        <p className="caution">{CAUTION}</p>
-      </body>
-    </html>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </TakeHomePage>
   )
 }
 

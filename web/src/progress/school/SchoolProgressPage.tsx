@@ -88,7 +88,7 @@ function Record({ record }: { record: SchoolRecord }) {
         empty="Nobody, as far as the logs tell."
       />
       <RecordSection
-        title="Who tires"
+        title="More faults late in the day"
         says="More faults in the second half of a day’s laps than in the first, by more than chance, or logged as tired."
         heads={['Student', 'Day', 'First half', 'Second half', 'Why listed']}
         rows={tired.map((one) => [
@@ -119,7 +119,7 @@ function Record({ record }: { record: SchoolRecord }) {
         empty="No timed laps yet."
       />
       <RecordSection
-        title="Corners that catch everybody"
+        title="Corners where several had a fault"
         says="Corners where two or more of those who drove a circuit had a fault, the first five of each circuit."
         heads={['Corner', 'Students', 'What most of them did', 'Faults', 'Unsafe']}
         rows={corners.map((one) => [
@@ -144,14 +144,14 @@ function Record({ record }: { record: SchoolRecord }) {
         empty="No difference that so few laps can tell."
       />
       <RecordSection
-        title="Two who logged one stint"
+        title="One stint, two devices"
         says="Faults from two devices in the same stint, such as the seat and the wall, and those that both had at the same corner on the same lap."
         heads={['Student', 'Stint', 'One device', 'The other', 'Both']}
         rows={devices.map((one) => [student(one.studentId), `${shortDay(one.date)}, ${one.startsAt}`, one.first, one.second, one.both])}
         empty="No stint had faults from two devices."
       />
       <RecordSection
-        title="Which calls work"
+        title="What came of the calls"
         says="Corrections that were called, and what the laps after them showed. Nothing is known of those that nobody looked at again."
         heads={['Correction for', 'Called', 'Fixed or better', 'No change or back again', 'Not known']}
         rows={calls.map((one) => [faultName(one.code), one.called, one.worked, one.failed, one.unknown])}

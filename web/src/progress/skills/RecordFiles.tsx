@@ -1,11 +1,14 @@
-import { Box } from '@mui/material'
+import { InsertDriveFileOutlined } from '@mui/icons-material'
+import { Box, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import type { Person, School, SkillSignature, StudentView } from '@ochote/contracts'
-import { bends, certificateText, skillNames, type SkillState } from '@ochote/core'
+import { bends, certificateText, skillNames, type SkillState, type StintRecord } from '@ochote/core'
 import { schoolQuery } from '../../api/queries'
 import { datedDay, longDay, shortDay, today } from '../../format/format'
+import { homeworkQuery } from '../../homework/useHomework'
 import { PdfButton } from '../../pdf/PdfButton'
 import type { RecordTable } from '../../pdf/recordPdf'
+import { namedInRecord, openHomework, stintParts } from '../record/takenHome'
 import { comparison, lapCells, lapHeads, vehicleWords } from './lapWords'
 import { capital, levelWords, signedStep, skillAt } from './skillWords'
 import type { StintLaps } from './useSkills'
@@ -18,22 +21,28 @@ interface RecordFilesProps {
   skills: readonly SkillState[]
   signatures: readonly SkillSignature[]
   people: readonly Person[]
+  records: ReadonlyMap<string, StintRecord>
 }
 
 /** A student's record and certificate, to take home. What instructors remarked stays with the school: it may name others. */
-export function RecordFiles({ isWhole, student, laps, skills, signatures, people }: RecordFilesProps) {
+export function RecordFiles({ isWhole, student, laps, skills, signatures, people, records }: RecordFilesProps) {
   const school = useQuery(schoolQuery)
+  const given = useQuery(homeworkQuery(student.person.id))
   const { name } = student.person
   const last = laps.at(-1)
   const place = student.days.find(({ stints }) => stints.some(({ stint }) => stint.id === last?.stintId))
   if (!school.data || !last || !place) return null
   const own = laps.filter(({ date }) => date === last.date)
   const tables = [lapsTable(laps), skillsTable(skills, signatures), signedTable(signatures, people)]
-  const makeRecord = async () =>
-    (await import('../../pdf/recordPdf')).recordPdf({
-      ...{ name, sub: `Record of ${longDay(today())} · ${school.data.name}` },
-      tables: tables.filter(({ rows }) => rows.length > 0),
-    })
+  const contents = {
+    ...{ name, sub: `Record of ${longDay(today())} · ${school.data.name}` },
+    tables: tables.filter(({ rows }) => rows.length > 0),
+  }
+  const homework = openHomework(given.data ?? [])
+  const stints = stintParts(student, records)
+  const named = namedInRecord(student.person.id, stints, homework, people)
+  const makeRecord = async () => (await import('../../pdf/recordPdf')).recordPdf(contents)
+  const makePage = async () => (await import('../record/recordPage')).recordPage({ ...contents, homework, stints })
   const certificate = (wording: School) =>
     certificateText(wording.certificate, {
       ...{ name, school: wording.name, circuit: place.circuit.name, day: longDay(place.date) },
@@ -45,11 +54,24 @@ export function RecordFiles({ isWhole, student, laps, skills, signatures, people
     <Box className="no-print" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
       <PdfButton disabled={!isWhole} label="Record, PDF" name={`Record ${name}.pdf`} make={makeRecord} />
       <PdfButton
+        disabled={!isWhole || named.length > 0 || given.isLoading}
+        icon={<InsertDriveFileOutlined />}
+        label="Record with debriefs, page"
+        name={`Record ${name}.html`}
+        make={makePage}
+      />
+      <PdfButton
         disabled={!isWhole}
         label={`Certificate for ${shortDay(place.date)}, PDF`}
         name={`Certificate ${name} ${place.date}.pdf`}
         make={makeCertificate}
       />
+      {named.length > 0 && (
+        <Typography role="alert" sx={{ flexBasis: '100%' }}>
+          Debriefs or homework name {named.join(' and ')}. What a student takes home must not name other students, so the page can’t be made
+          until that is changed.
+        </Typography>
+      )}
     </Box>
   )
 }

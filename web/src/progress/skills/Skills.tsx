@@ -54,6 +54,7 @@ export function Skills({ student, logOf }: { student: StudentView; logOf: Opened
                     skills={skills}
                     signatures={signed}
                     people={everyone}
+                    records={records}
                   />
                   <SkillTable skills={skills} signatures={signed} open={open} onOpen={setOpen} />
                   {opened && (
