@@ -11,7 +11,7 @@ import { capital } from '../skills/skillWords'
 import type { StintLaps } from '../skills/useSkills'
 import { lastDriven, lastStintOf, nextPlanned, type DatedStint } from './lastStint'
 import { nextDraft, nextPace } from './nextDraft'
-import { cornersWords, faultWords, marksWords, paceWords } from './stepWords'
+import { cornersWords, faultWords, marksWords, paceChange } from './stepWords'
 import { useTakeNext } from './useTakeNext'
 
 interface WhatComesNextProps {
@@ -59,7 +59,7 @@ function Steps({ steps, driven, debriefed }: StepsProps) {
   const to = nextPace(steps, driven)
   const paceTo = pace.step === 'same' ? 'the same' : pace.step
   const rows: readonly (readonly [string, string, string])[] = [
-    ['Pace', driven && to && pace.step !== 'same' ? `${paceTo}, ${paceWords(driven)} to ${paceWords(to)}` : paceTo, pace.why],
+    ['Pace', driven && to && pace.step !== 'same' ? `${paceTo}: ${paceChange(driven, to)}` : paceTo, pace.why],
     ['Words', words.step === 'same' ? 'the same' : 'fewer', words.why],
     ...(marks.length > 0
       ? [['Take away', marksWords(marks), `${capital(marks[0]!.skill)} is kept at such corners, and these had no fault.`] as const]

@@ -73,7 +73,7 @@ describe('what comes next', () => {
   it('is said with its reasons', async () => {
     open()
     const section = await screen.findByRole('region', { name: 'What comes next' })
-    expect(section.textContent).toMatch(/Pacedown, .*\d+ % to .*\d+ %\. Unsafe at corner 1 on lap 2: brakes late\./)
+    expect(section.textContent).toMatch(/Pacedown: .*\d+ to \d+ %\. Unsafe at corner 1 on lap 2: brakes late\./)
     expect(section.textContent).toContain('Work onbrakes late at corner 1: 1 pass, unsafe.')
     expect(section.textContent).toContain('Drillbrake box: lift gate, brake gate, stop gate.')
   })

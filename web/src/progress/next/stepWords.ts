@@ -1,11 +1,11 @@
 import type { Setup } from '@ochote/contracts'
 import { faultOf, type NextSteps } from '@ochote/core'
 
-/** A pace in words: "75 %", or each share where they differ. */
-export function paceWords({ lateral, brake, drive }: Setup['pace']): string {
-  const percent = (share: number) => `${Math.round(100 * share)} %`
-  if (lateral === brake && brake === drive) return percent(lateral)
-  return `cornering ${percent(lateral)}, braking ${percent(brake)}, power ${percent(drive)}`
+/** A change of pace, such as "75 to 80 %", or each share where they differ. */
+export function paceChange(from: Setup['pace'], to: Setup['pace']): string {
+  const change = (of: keyof Setup['pace']) => `${Math.round(100 * from[of])} to ${Math.round(100 * to[of])} %`
+  const [lateral, brake, drive] = [change('lateral'), change('brake'), change('drive')]
+  return lateral === brake && brake === drive ? lateral : `cornering ${lateral}, braking ${brake}, power ${drive}`
 }
 
 const list = new Intl.ListFormat('en-GB')
