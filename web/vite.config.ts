@@ -24,8 +24,8 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
         // the charts and the PDF kit are as large as everything else together: they are kept once they have been used
-        // so are the timetable's pages and the reading of a circuit's file, which are work for an office, and recorded laps and skills, which are
-        // looked at afterwards
+        // so are the timetable's pages and the reading of a circuit's file, which are work for an office, recorded laps and skills, which are
+        // looked at afterwards, and what makes pages to take home
         globIgnores: [
           '**/Chart-*.js',
           '**/pdfStyles-*.js',
@@ -35,6 +35,9 @@ export default defineConfig({
           '**/sheetsPdf-*.js',
           '**/GroupPage-*.js',
           '**/studentFile-*.js',
+          '**/recordPage-*.js',
+          '**/TakeHomePage-*.js',
+          '**/SchoolProgressPage-*.js',
           '**/ReviewPage-*.js',
           '**/RecordingPage-*.js',
           '**/RecordedLaps-*.js',
