@@ -134,9 +134,15 @@ function TakeNext({ last, next, steps, driven, student, plan }: ForNextProps & {
         .
       </Typography>
     )
+  const away = draft.plan ? draft.plan.coneEdits.removed.length - plan.coneEdits.removed.length : 0
+  const isOtherPace = draft.plan && JSON.stringify(draft.plan.setup.pace) !== JSON.stringify(plan.setup.pace)
+  const changes = [
+    isOtherPace && `pace ${paceChange(plan.setup.pace, draft.plan!.setup.pace)}`,
+    away > 0 && `${count(away, 'mark')} taken away`,
+  ].filter(Boolean)
   const gives = [
-    draft.plan && `a plan of their own, “${draft.plan.name}”, to be marked ready again`,
-    draft.aims.length > 0 && (draft.aims.length === 1 ? 'one aim' : 'two aims'),
+    draft.plan && `a plan of the student’s own, “${draft.plan.name}” (${changes.join(', ')}), to be marked ready again`,
+    draft.aims.length > 0 && count(draft.aims.length, 'aim'),
   ].filter(Boolean)
   return (
     <>

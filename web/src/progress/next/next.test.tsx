@@ -75,6 +75,8 @@ describe('what comes next', () => {
     const section = await screen.findByRole('region', { name: 'What comes next' })
     expect(section.textContent).toMatch(/Pacedown: .*\d+ to \d+ %\. Unsafe at corner 1 on lap 2: brakes late\./)
     expect(section.textContent).toContain('Work onbrakes late at corner 1: 1 pass, unsafe.')
+    const gets = await screen.findByText(/^The stint gets/)
+    expect(gets.textContent).toMatch(/a plan of the student’s own, “.*” \(pace .*\d+ to \d+ %\), to be marked ready again, and 1 aim\.$/)
     expect(section.textContent).toContain('Drillbrake box: lift gate, brake gate, stop gate.')
   })
 
@@ -114,6 +116,13 @@ const given = { steps: nothing, driven: plan.setup.pace, student: 'Una', plan, i
 describe('the next stint’s plan', () => {
   it('stays where pace and marks stay', () => {
     expect(nextDraft(given)).toEqual({ plan: null, aims: [] })
+  })
+
+  it('is called after the student once, however often a step is taken', () => {
+    const up = { ...nothing, pace: { step: 'up' as const, why: '' } }
+    const first = nextDraft({ ...given, steps: up }).plan!
+    expect(first.name).toBe(`${plan.name}, Una`)
+    expect(nextDraft({ ...given, steps: up, plan: { ...plan, ...first }, driven: first.setup.pace }).plan!.name).toBe(first.name)
   })
 
   it('takes the pace from what was driven, not from what was planned', () => {

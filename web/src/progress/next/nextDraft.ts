@@ -38,7 +38,7 @@ export function nextDraft({ steps, driven, student, plan, isSameCircuit, workOn 
   const isOwnPace = JSON.stringify(pace) === JSON.stringify(plan.setup.pace)
   const changed: PlanDraft = {
     ...planDraftSchema.parse(plan),
-    name: `${plan.name}, ${student}`.slice(0, LONGEST_NAME),
+    name: (plan.name.endsWith(student) ? plan.name : `${plan.name}, ${student}`).slice(0, LONGEST_NAME),
     setup: { ...plan.setup, pace },
     coneEdits: { ...plan.coneEdits, removed: [...removed, ...away] },
     unsafeAnswers: [],
