@@ -190,7 +190,7 @@ describe('a corner over the days', () => {
 
   it('counts codes and the rate per lap', () => {
     const [history] = cornerHistories(['3'], [day(1, 2)])
-    expect(history?.days[0]).toEqual({ codes: [{ code: 'be', times: 2 }], faults: 2, perLap: 0.4 })
+    expect(history?.days[0]).toEqual({ codes: [{ code: 'be', times: 2 }], faults: 2, laps: 5, perLap: 0.4 })
     expect(timedLaps(day(1)[0]!)).toHaveLength(5)
   })
 })
