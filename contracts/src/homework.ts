@@ -14,6 +14,5 @@ export const homeworkSchema = z.object({
 export type Homework = z.infer<typeof homeworkSchema>
 
 export const homeworkAddSchema = homeworkSchema.pick({ id: true, text: true, givenOn: true })
-export type HomeworkAdd = z.infer<typeof homeworkAddSchema>
 /** The last word counts, so a tick needs no version. */
 export const homeworkDoneSchema = homeworkSchema.pick({ doneOn: true })

@@ -213,5 +213,5 @@ export {
   type ReviewNote,
   type VideoSync,
 } from './review'
-export { homeworkAddSchema, homeworkDoneSchema, homeworkSchema, type Homework, type HomeworkAdd } from './homework'
+export { homeworkAddSchema, homeworkDoneSchema, homeworkSchema, type Homework } from './homework'
 export { MOST_RECORD_DAYS, RECORD_DAYS, schoolRecordSchema, type SchoolRecord } from './schoolRecord'

@@ -24,7 +24,7 @@ export const schoolRecordSchema = z.object({
   tired: z.array(z.object({ studentId: id, date, early: counted, late: counted, isMore: z.boolean(), timesLogged: count })),
   /** faults and laps by the hour of the day in which a stint began */
   hours: z.array(counted.extend({ hour: z.number().int().min(0).max(23) })),
-  /** corners where most students had a fault, circuit by circuit */
+  /** corners where several students had a fault, circuit by circuit */
   corners: z.array(
     z.object({
       ...{ circuitId: id, corner: z.string(), drove: count, had: count, faults: count, laps: count, unsafe: count },

@@ -42,7 +42,7 @@ describe('a correction of an earlier day', () => {
     ])
   })
 
-  it('is judged the same in whatever order passes are given, and no clean pass makes it worse', () => {
+  it('does not depend on the order of the passes, and one more clean pass never makes it worse', () => {
     const order = ['back again', 'seldom again', 'held']
     const some = fc.array(fc.constantFrom(pass({}), pass({ result: 'fault', codes: ['be'] })), { minLength: 1, maxLength: 12 })
     fc.assert(

@@ -12,18 +12,15 @@ export interface FaultRate {
 const TAIL = 0.025
 const BISECTIONS = 60
 
-/** ln k!, exact sums: counts of a day are small. */
-function lnFactorial(k: number): number {
-  let sum = 0
-  for (let i = 2; i <= k; i++) sum += Math.log(i)
-  return sum
-}
-
-/** The chance of at most `most` of something whose mean is `mean` (Poisson). */
+/** The chance of at most `most` of something whose mean is `mean` (Poisson). Each term follows from the one before, in logarithms. */
 function chanceOfAtMost(most: number, mean: number): number {
   if (mean === 0) return 1
-  let sum = 0
-  for (let k = 0; k <= most; k++) sum += Math.exp(k * Math.log(mean) - mean - lnFactorial(k))
+  let ln = -mean
+  let sum = Math.exp(ln)
+  for (let k = 1; k <= most; k++) {
+    ln += Math.log(mean / k)
+    sum += Math.exp(ln)
+  }
   return Math.min(1, sum)
 }
 
@@ -51,9 +48,12 @@ export function faultRate(faults: number, laps: number): FaultRate {
 
 /** The chance of at most `most` of `n`, each with chance `share` (binomial). */
 function shareAtMost(most: number, n: number, share: number): number {
-  let sum = 0
-  for (let k = 0; k <= most; k++)
-    sum += Math.exp(lnFactorial(n) - lnFactorial(k) - lnFactorial(n - k) + k * Math.log(share) + (n - k) * Math.log(1 - share))
+  let ln = n * Math.log(1 - share)
+  let sum = Math.exp(ln)
+  for (let k = 1; k <= most; k++) {
+    ln += Math.log(((n - k + 1) / k) * (share / (1 - share)))
+    sum += Math.exp(ln)
+  }
   return Math.min(1, sum)
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Bend, SkillName } from '@ochote/contracts'
 import { lapsAgainstPlan } from './lapsAgainstPlan'
-import { nextSteps, type LastStint } from './nextSteps'
+import { nextSteps, type LastStint, type StandingMark } from './nextSteps'
 import { steppedPace } from './paceStep'
 import { skillsOf, type SkillPass } from './skills'
 
@@ -12,9 +12,11 @@ const bends = new Map<string, Bend>([
   ['3', 'tight'],
   ['4', 'medium'],
 ])
+const mark = (corner: string, duty: StandingMark['duty']): StandingMark => ({ id: `${corner}-${duty}`, corner, duty })
+const standing = ['1', '2', '3', '4'].flatMap((corner) => (['brake', 'turn', 'apex', 'exit'] as const).map((duty) => mark(corner, duty)))
 const TODAY = '2026-10-24'
 const BEFORE = '2026-10-17'
-const last: LastStint = { stintId: TODAY, date: TODAY, against: lapsAgainstPlan([101, 101.5, 102, 102.5], 100), bends, away: [] }
+const last: LastStint = { stintId: TODAY, date: TODAY, against: lapsAgainstPlan([101, 101.5, 102, 102.5], 100), bends, standing }
 
 function passes(skill: SkillName, corner: string, results: readonly SkillPass['result'][], date = TODAY, code = 'be'): SkillPass[] {
   return results.map((result, k) => ({
@@ -44,7 +46,7 @@ describe('what comes next', () => {
     expect(next(steady, { against: null }).pace.step).toBe('same')
   })
 
-  it('is the same pace where nobody looked at braking or turn-in, whatever else is steady', () => {
+  it('is the same pace where nobody looked at braking or turn-in, even if all the rest is steady', () => {
     expect(next(passes('apex', '2', three)).pace).toEqual({ step: 'same', why: 'Nobody looked at braking or turn-in on the last day.' })
     expect(next([]).pace.step).toBe('same')
   })
@@ -62,19 +64,35 @@ describe('what comes next', () => {
     expect(next(slips).pace).toEqual({ step: 'down', why: 'Was steady and slips: braking at tight corners.' })
   })
 
+  // a fault at a medium corner keeps the pace as it is
+  const open = passes('throttle', '4', ['fault'], TODAY, 'pl')
+  const kept = [...steady, ...open, ...passes('braking', '2', three, BEFORE)]
+  const marksOf = (...args: Parameters<typeof next>) => next(...args).marks.map(({ id }) => id)
+
   it('takes away marks of kept skills only, at corners of that kind where nothing was wrong', () => {
-    const kept = [...steady, ...passes('braking', '2', three, BEFORE)]
-    const brake = (corner: string) => ({ corner, duty: 'brake', skill: 'braking' })
-    expect(next(kept).marks).toEqual([brake('2'), brake('3')])
-    const faulty = [...kept, ...passes('exit', '3', ['fault'], TODAY, 'xw')]
-    expect(next(faulty).marks).toEqual([brake('2')])
-    expect(next(kept, { away: ['2-brake'] }).marks).toEqual([brake('3')])
+    expect(next(kept).marks).toEqual(['2', '3'].map((corner) => ({ ...mark(corner, 'brake'), skill: 'braking' })))
+    expect(marksOf([...kept, ...passes('exit', '3', ['fault'], TODAY, 'xw')])).toEqual(['2-brake'])
+    expect(marksOf(kept, { standing: standing.filter(({ id }) => id !== '2-brake') })).toEqual(['3-brake'])
   })
 
   it('takes away one kind of mark at a time, the brake marks last', () => {
-    const kept = (['braking', 'exit'] as const).flatMap((skill) => [TODAY, BEFORE].flatMap((date) => passes(skill, '2', three, date)))
-    expect(next(kept).marks.map(({ corner, duty }) => `${corner}-${duty}`)).toEqual(['2-exit', '3-exit'])
-    expect(next(kept, { away: ['2-exit', '3-exit'] }).marks.map(({ duty }) => duty)).toEqual(['brake', 'brake'])
+    const both = [
+      ...open,
+      ...(['braking', 'exit'] as const).flatMap((skill) => [TODAY, BEFORE].flatMap((date) => passes(skill, '2', three, date))),
+    ]
+    expect(marksOf(both)).toEqual(['2-exit', '3-exit'])
+    expect(marksOf(both, { standing: standing.filter(({ duty }) => duty !== 'exit') })).toEqual(['2-brake', '3-brake'])
+  })
+
+  it('never takes away a mark that holds the car off something, though it stands where an exit mark would', () => {
+    const exits = [...open, ...[TODAY, BEFORE].flatMap((date) => passes('exit', '2', three, date))]
+    const held: StandingMark = { id: '3-exit', corner: '3', duty: 'hold' }
+    expect(marksOf(exits, { standing: [...standing.filter(({ id }) => id !== '3-exit'), held] })).toEqual(['2-exit'])
+  })
+
+  it('takes away no mark while the pace goes up or down', () => {
+    expect(next([...steady, ...passes('braking', '2', three, BEFORE)])).toMatchObject({ pace: { step: 'up' }, marks: [] })
+    expect(next([...kept, ...passes('exit', '4', ['unsafe'], TODAY, 'xw')])).toMatchObject({ pace: { step: 'down' }, marks: [] })
   })
 
   it('has the two faults to work on, unsafe ones first, and the neighbouring corners that have them', () => {

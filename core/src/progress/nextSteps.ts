@@ -3,6 +3,13 @@ import { faultOf } from '../faults/catalogue'
 import type { LapsAgainstPlan } from './lapsAgainstPlan'
 import type { SkillPass, SkillState } from './skills'
 
+/** A mark of a plan: a cone by its id, and what it asks for. */
+export interface StandingMark {
+  readonly id: string
+  readonly corner: string
+  readonly duty: Duty
+}
+
 /** The stint that was driven last. */
 export interface LastStint {
   readonly stintId: string
@@ -11,8 +18,8 @@ export interface LastStint {
   readonly against: LapsAgainstPlan | null
   /** the kind of each corner of its circuit, in the order of the lap */
   readonly bends: ReadonlyMap<string, Bend>
-  /** marks that it was driven without, as "3-brake" */
-  readonly away: readonly string[]
+  /** the marks that it was driven with; a mark that holds the car off a hazard has a duty of its own and never goes */
+  readonly standing: readonly StandingMark[]
 }
 
 /** A fault at a corner, with how often the last stint had it. */
@@ -26,8 +33,8 @@ export interface FaultToWorkOn {
 /** What the record suggests for a student's next stint, each with its reason in words. An instructor decides. */
 export interface NextSteps {
   readonly pace: { readonly step: 'up' | 'same' | 'down'; readonly why: string }
-  /** marks that can be taken away now, all of one kind; none where no skill is kept */
-  readonly marks: readonly { readonly corner: string; readonly duty: Duty; readonly skill: SkillName }[]
+  /** marks that can be taken away now, all of one kind; none where no skill is kept, or where the pace changes: one thing changes at a time */
+  readonly marks: readonly (StandingMark & { readonly skill: SkillName })[]
   readonly words: { readonly step: 'fewer' | 'same'; readonly why: string }
   /** the two to work on, unsafe ones first, then those on most passes */
   readonly faults: readonly FaultToWorkOn[]
@@ -75,9 +82,10 @@ export function nextSteps(skills: readonly SkillState[], last: LastStint): NextS
   const shown = skills.filter(({ passes }) => passes.some(({ date }) => date === last.date))
   const passes = shown.flatMap((one) => one.passes.filter(({ stintId }) => stintId === last.stintId))
   const faults = faultsOf(passes, [...last.bends.keys()])
+  const pace = paceOf(shown, last)
   return {
-    pace: paceOf(shown, last),
-    marks: marksOf(skills, new Set(faults.map(({ corner }) => corner)), last),
+    pace,
+    marks: pace.step === 'same' ? marksOf(skills, new Set(faults.map(({ corner }) => corner)), last) : [],
     words: wordsOf(shown),
     faults: faults.slice(0, MOST_FAULTS),
     section: sectionOf(faults, [...last.bends.keys()]),
@@ -109,12 +117,12 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
 const faultNames = (codes: readonly string[]) => codes.map((code) => faultOf(code)?.name.toLowerCase() ?? code).join(', ')
 
 /** The first kind of mark whose skill is kept, at corners where the last stint had no fault. One kind goes at a time. */
-function marksOf(skills: readonly SkillState[], faulty: ReadonlySet<string>, { bends, away }: LastStint): NextSteps['marks'] {
+function marksOf(skills: readonly SkillState[], faulty: ReadonlySet<string>, { bends, standing }: LastStint): NextSteps['marks'] {
   for (const [duty, skill] of marksInOrder) {
     const kept = new Set(skills.filter((one) => one.skill === skill && one.level === 'kept').map(({ bend }) => bend))
-    const marks = [...bends]
-      .filter(([corner, bend]) => kept.has(bend) && !faulty.has(corner) && !away.includes(`${corner}-${duty}`))
-      .map(([corner]) => ({ corner, duty, skill }))
+    const marks = standing
+      .filter((mark) => mark.duty === duty && kept.has(bends.get(mark.corner)!) && !faulty.has(mark.corner))
+      .map((mark) => ({ ...mark, skill }))
     if (marks.length > 0) return marks
   }
   return []

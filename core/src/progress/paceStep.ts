@@ -1,7 +1,7 @@
 import type { Setup } from '@ochote/contracts'
 
 /** A step of pace, as a share of the grip. */
-export const PACE_STEP = 0.05
+const PACE_STEP = 0.05
 const LEAST = 0.3
 
 /** A pace one step up or down, each share between 30 % and all of the grip. */

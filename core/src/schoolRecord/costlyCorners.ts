@@ -6,7 +6,7 @@ import { countedIn, groupedBy, type RecordedStint } from './recordedStint'
 const LEAST_STUDENTS = 2
 const MOST_CORNERS = 5
 
-/** Corners where most of those who drove a circuit had a fault, the five first of each circuit. */
+/** Corners where several of those who drove a circuit had a fault, the first five of each circuit. */
 export const costlyCorners = (stints: readonly RecordedStint[]): SchoolRecord['corners'] =>
   groupedBy(
     stints.filter(({ record }) => timedLaps(record).length > 0),

@@ -1,16 +1,20 @@
 import { Box, Button, Link, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
 import { Link as RouterLink } from 'react-router'
-import type { Bend, Debrief, Plan, Setup, StudentView } from '@ochote/contracts'
-import { nextSteps, type NextSteps, type SkillState, type StintRecord } from '@ochote/core'
+import type { Bend, DayView, Debrief, Plan, Setup, StudentView } from '@ochote/contracts'
+import { nextSteps, type NextSteps, type SkillState, type StandingMark, type StintRecord } from '@ochote/core'
 import { dayQuery } from '../../api/queries'
 import { count, shortDay } from '../../format/format'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { stagePath } from '../../shell/stages'
+import { namedBy } from '../../stint/openStint'
+import { useStintPlan } from '../../stint/useStintPlan'
 import { capital } from '../skills/skillWords'
 import type { StintLaps } from '../skills/useSkills'
 import { lastDriven, lastStintOf, nextPlanned, type DatedStint } from './lastStint'
 import { nextDraft, nextPace } from './nextDraft'
+import { standingMarks } from './standingMarks'
 import { cornersWords, faultWords, marksWords, paceChange } from './stepWords'
 import { useTakeNext } from './useTakeNext'
 
@@ -105,16 +109,32 @@ interface ForNextProps {
 /** Waits for the plan of the next stint, then offers the step. */
 function ForNext(props: ForNextProps) {
   const day = useQuery(dayQuery(props.next.day.id))
-  const plan = day.data?.plans.find(({ id }) => id === props.next.stint.planId)
   if (day.error) return <ProblemNotice error={day.error} onRetry={() => void day.refetch()} />
-  return plan ? <TakeNext {...props} plan={plan} /> : null
+  const isThere = day.data?.plans.some(({ id }) => id === props.next.stint.planId)
+  return day.data && isThere ? <OnNextPlan {...props} day={day.data} /> : null
 }
 
-function TakeNext({ last, next, steps, driven, student, plan }: ForNextProps & { plan: Plan }) {
+/** Reads the marks of the next stint's plan, so that none goes that warns of something there. */
+function OnNextPlan({ day, ...props }: ForNextProps & { day: DayView }) {
+  const named = useMemo(() => namedBy(day, props.next), [day, props.next])
+  const marked = useStintPlan(named, null)
+  if (!marked.error && (!marked.data || marked.isOld)) return <Typography role="status">Reading the next stint’s plan…</Typography>
+  return <TakeNext {...props} plan={named.plan} standing={marked.data ? standingMarks(marked.data.cones) : null} />
+}
+
+function TakeNext({
+  last,
+  next,
+  steps,
+  driven,
+  student,
+  plan,
+  standing,
+}: ForNextProps & { plan: Plan; standing: readonly StandingMark[] | null }) {
   const { stint, day } = next
   const when = `${shortDay(day.date)}, ${stint.startsAt}`
   const draft = nextDraft({
-    ...{ steps, driven, student, plan },
+    ...{ steps, driven, student, plan, standing },
     isSameCircuit: day.circuit.id === last.day.circuit.id,
     workOn: last.debrief?.workOn ?? [],
   })

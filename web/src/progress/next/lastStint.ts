@@ -1,5 +1,6 @@
 import type { Bend, StintView, StudentView } from '@ochote/contracts'
 import { timedLaps, type LastStint, type StintRecord } from '@ochote/core'
+import { today } from '../../format/format'
 import type { StintLaps } from '../skills/useSkills'
 
 type Records = ReadonlyMap<string, StintRecord>
@@ -20,11 +21,12 @@ export const lastDriven = ({ days }: StudentView, records: Records): DatedStint 
     .filter((one) => isDriven(records, one))
     .at(-1) ?? null
 
-/** The first stint after the one driven last that has not begun; null where none is planned. */
+/** The first stint that has not begun after the one driven last: from today on, where there is one. Null where none is planned. */
 export function nextPlanned({ days }: StudentView, records: Records): DatedStint | null {
   const all = inOrder(days)
   const last = all.map((one) => isDriven(records, one)).lastIndexOf(true)
-  return all.slice(last + 1).find(({ stint }) => records.get(stint.id)!.phase === 'ready') ?? null
+  const open = all.slice(last + 1).filter(({ stint }) => records.get(stint.id)!.phase === 'ready')
+  return open.find(({ day }) => day.date >= today()) ?? open[0] ?? null
 }
 
 /** What is known of the stint driven last. */
@@ -36,6 +38,6 @@ export const lastStintOf = (
   const own = laps.find(({ stintId }) => stintId === stint.id)
   return {
     ...{ stintId: stint.id, date: day.date, bends: bends.get(day.circuit.id) ?? new Map<string, Bend>() },
-    ...{ against: own?.against ?? null, away: own?.away ?? [] },
+    ...{ against: own?.against ?? null, standing: own?.standing ?? [] },
   }
 }

@@ -2,7 +2,7 @@ import { screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Bend, Plan, Stint, StintView } from '@ochote/contracts'
-import { skillsOf, stintRecord, type NextSteps, type SkillPass } from '@ochote/core'
+import { skillsOf, stintRecord, type NextSteps, type SkillPass, type StandingMark } from '@ochote/core'
 import { fakeServer, type RecordedRequest } from '../../fixtures/fakeServer'
 import { renderPage } from '../../fixtures/render'
 import { dayView, idOf, logOf, plan, stint, student } from '../../fixtures/stadium'
@@ -37,12 +37,12 @@ const laps: StintLaps[] = [
       car: 'Hatch 1',
       vehicleTypeId: plan.vehicleTypeId,
     },
-    ...{ planLapS: 39, pace: plan.setup.pace, away: [], recorded: null },
+    ...{ planLapS: 39, pace: plan.setup.pace, standing: [], recorded: null },
     against: { laps: 2, planS: 39, bestS: 40, middleS: 40, halfWithin: null, spreadS: 0 },
   },
 ]
 
-/** The section over a server that stores what it is sent, but for what it is told to refuse. */
+/** Renders the section with a server that stores what it gets, or refuses it when told to. */
 function open(refuses: (asked: RecordedRequest) => boolean = () => false) {
   let stored: StintView = { stint: later, debrief: null }
   const { asked } = fakeServer((request) => {
@@ -53,6 +53,8 @@ function open(refuses: (asked: RecordedRequest) => boolean = () => false) {
         body: { code: 'conflict', type: 't', title: 'Changed', status: 409, detail: 'It was changed.', currentVersion: 7 },
       }
     if (path === `/api/days/${day.id}`) return { body: day }
+    if (path.startsWith('/api/circuits/'))
+      return { status: 404, body: { code: 'not-found', type: 't', title: 'None', status: 404, detail: path } }
     if (method === 'POST') return { body: { ...plan, ...(body as { draft: Partial<Plan> }).draft, id: (body as { id: string }).id } }
     if (path.endsWith('/archived')) return { body: { archived: true } }
     const sent = body as { stint?: Partial<Stint>; brief?: Partial<Stint> }
@@ -111,7 +113,7 @@ describe('what comes next', () => {
 const nothing: NextSteps = {
   ...{ pace: { step: 'same', why: '' }, words: { step: 'same', why: '' }, marks: [], faults: [], section: null, drill: null },
 }
-const given = { steps: nothing, driven: plan.setup.pace, student: 'Una', plan, isSameCircuit: true, workOn: [] }
+const given = { steps: nothing, driven: plan.setup.pace, student: 'Una', plan, standing: null, isSameCircuit: true, workOn: [] }
 
 describe('the next stint’s plan', () => {
   it('stays where pace and marks stay', () => {
@@ -132,17 +134,23 @@ describe('the next stint’s plan', () => {
     expect(nextDraft({ ...given, steps: up, driven: null }).plan).toBeNull()
   })
 
-  it('lacks the marks that are taken away, on the same circuit only', () => {
-    const kept: NextSteps = {
+  it('lacks the marks that are taken away, where they stand in it with the same duty', () => {
+    const brake: StandingMark = { id: '2-brake', corner: '2', duty: 'brake' }
+    const steps: NextSteps = {
       ...nothing,
-      marks: [{ corner: '2', duty: 'brake', skill: 'braking' }],
+      marks: [{ ...brake, skill: 'braking' }],
       faults: [{ corner: '2', code: 'be', passes: 2, isUnsafe: false }],
     }
     const before = { ...plan, coneEdits: { ...plan.coneEdits, removed: ['1-apex'] } }
-    const there = nextDraft({ ...given, steps: kept, plan: before })
-    expect(there.plan!.coneEdits.removed).toEqual(['1-apex', '2-brake'])
-    expect(there.aims).toEqual([{ kind: 'mark', corner: '2', code: 'be' }])
-    expect(nextDraft({ ...given, steps: kept, plan: before, isSameCircuit: false })).toEqual({ plan: null, aims: [] })
+    const all = { ...given, steps, plan: before, standing: [brake] }
+    expect(nextDraft(all).plan!.coneEdits.removed).toEqual(['1-apex', '2-brake'])
+    expect(nextDraft(all).aims).toEqual([{ kind: 'mark', corner: '2', code: 'be' }])
+    expect(nextDraft({ ...all, isSameCircuit: false })).toEqual({ plan: null, aims: [] })
+    // its marks are not known, or it stands there to hold the car off something
+    for (const standing of [null, [{ ...brake, duty: 'hold' as const }]]) expect(nextDraft({ ...all, standing }).plan).toBeNull()
+    // at another pace than the plan's, no mark goes
+    const slower = { lateral: 0.6, brake: 0.6, drive: 0.6 }
+    expect(nextDraft({ ...all, driven: slower }).plan!.coneEdits.removed).toEqual(['1-apex'])
   })
 
   it('has the aims of the debrief before those of the passes', () => {

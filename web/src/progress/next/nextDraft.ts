@@ -1,5 +1,5 @@
 import { planDraftSchema, type Aim, type Plan, type PlanDraft, type Setup, type StintView } from '@ochote/contracts'
-import { aimFrom, faultOf, steppedPace, type NextSteps } from '@ochote/core'
+import { aimFrom, faultOf, steppedPace, type NextSteps, type StandingMark } from '@ochote/core'
 
 const LONGEST_NAME = 80
 
@@ -17,6 +17,8 @@ interface NextDraftInput {
   readonly student: string
   /** the next stint's plan */
   readonly plan: Plan
+  /** the marks of that plan; null where they are not known */
+  readonly standing: readonly StandingMark[] | null
   /** whether that is on the circuit driven last: only there do marks and corners mean the same */
   readonly isSameCircuit: boolean
   /** what the last debrief says to work on; empty where there is none */
@@ -31,16 +33,18 @@ export const nextPace = ({ pace }: NextSteps, driven: Setup['pace'] | null): Set
  * The next stint as the record suggests it: pace and marks in a plan of the student's own, and aims. What the last debrief says to work on comes
  * before what the passes alone show. Answers to unsafe cones are not copied: they were given for another plan.
  */
-export function nextDraft({ steps, driven, student, plan, isSameCircuit, workOn }: NextDraftInput): NextDraft {
+export function nextDraft({ steps, driven, student, plan, standing, isSameCircuit, workOn }: NextDraftInput): NextDraft {
   const pace = nextPace(steps, driven) ?? plan.setup.pace
   const { removed } = plan.coneEdits
-  const away = isSameCircuit ? steps.marks.map(({ corner, duty }) => `${corner}-${duty}`).filter((id) => !removed.includes(id)) : []
   const isOwnPace = JSON.stringify(pace) === JSON.stringify(plan.setup.pace)
+  // at another pace, a mark may come to hold the car off a hazard: then none goes
+  const away =
+    isSameCircuit && isOwnPace ? steps.marks.filter((mark) => standing?.some((one) => one.id === mark.id && one.duty === mark.duty)) : []
   const changed: PlanDraft = {
     ...planDraftSchema.parse(plan),
     name: (plan.name.endsWith(student) ? plan.name : `${plan.name}, ${student}`).slice(0, LONGEST_NAME),
     setup: { ...plan.setup, pace },
-    coneEdits: { ...plan.coneEdits, removed: [...removed, ...away] },
+    coneEdits: { ...plan.coneEdits, removed: [...removed, ...away.map(({ id }) => id)] },
     unsafeAnswers: [],
   }
   return { plan: isOwnPace && away.length === 0 ? null : changed, aims: isSameCircuit ? aimsOf(steps, workOn) : [] }

@@ -55,7 +55,7 @@ export function useTakeNext({ stint, debrief }: StintView, says: string) {
           isBriefed = true
         }
       } catch (refused) {
-        await back().catch(() => undefined) // the refusal is what is said; a plan that nobody drives does no harm
+        await back().catch(() => show(stored)) // what could not be taken back is shown as it is stored
         throw refused
       }
       await show(stored)

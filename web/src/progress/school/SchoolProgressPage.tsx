@@ -56,7 +56,7 @@ const faultName = (code: string) => faultOf(code)?.name ?? code
 
 function Record({ record }: { record: SchoolRecord }) {
   const { from, to, days, laps, stuck, tired, hours, corners, instructors, devices, calls, names, lastDays } = record
-  const nameOf = (id: string) => names[id] ?? 'someone who was erased'
+  const nameOf = (id: string) => names[id] ?? '(name can’t be read)'
   const student = (id: string) => {
     const day = lastDays[id]
     return day === undefined ? (

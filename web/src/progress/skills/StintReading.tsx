@@ -2,7 +2,7 @@ import { Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
 import type { DayView, ListedStint, PlanVersion, Setup, StoredRecording } from '@ochote/contracts'
-import type { ShowingStint, StintRecord } from '@ochote/core'
+import type { ShowingStint, StandingMark, StintRecord } from '@ochote/core'
 import { dayQuery, neverQuery, planVersionQuery, reviewQuery } from '../../api/queries'
 import { ProblemNotice } from '../../problem/ProblemNotice'
 import { logLapOf, seenFindings } from '../../recordings/decisions'
@@ -10,6 +10,7 @@ import { outingOf } from '../../recordings/outing'
 import { drivenVersionId } from '../../stint/drivenVersion'
 import { namedBy } from '../../stint/openStint'
 import { useStintPlan } from '../../stint/useStintPlan'
+import { standingMarks } from '../next/standingMarks'
 import { useReviewed } from '../../workers/useReviewed'
 
 export type Recorded = NonNullable<ShowingStint['recorded']>
@@ -20,8 +21,8 @@ export interface ReadStint {
   /** shares of the grip, as planned */
   readonly pace: Setup['pace']
   readonly car: string
-  /** marks that its plan had taken away */
-  readonly away: readonly string[]
+  /** the marks that its plan computed, as they stood */
+  readonly standing: readonly StandingMark[]
   readonly vehicleTypeId: string
   readonly recorded: Recorded | null
 }
@@ -67,10 +68,11 @@ function OnPlan(props: OnPlanProps) {
   const review = useQuery({ ...reviewQuery(read[0]?.id ?? ''), enabled: isRecorded })
   const never = useQuery({ ...neverQuery(named.stint.studentId, named.plan.circuitId), enabled: isRecorded })
   const found = useMemo((): ReadStint | null => {
-    if (!solution) return null
+    if (!marked.data) return null
+    const { solution, cones } = marked.data
     const { plan, car, vehicleType } = named
     const planned = {
-      ...{ planLapS: solution.trace.lapTimeS, pace: plan.setup.pace, away: plan.coneEdits.removed },
+      ...{ planLapS: solution.trace.lapTimeS, pace: plan.setup.pace, standing: standingMarks(cones) },
       ...{ car: car.name, vehicleTypeId: vehicleType.id },
     }
     if (!isRecorded) return { ...planned, recorded: null }
@@ -82,7 +84,7 @@ function OnPlan(props: OnPlanProps) {
       logLapOf: (lap: number) => logLapOf(record, analysis.laps, lap),
     }
     return { ...planned, recorded }
-  }, [solution, named, isRecorded, reviewed.data, review.data, never.data, record])
+  }, [marked.data, named, isRecorded, reviewed.data, review.data, never.data, record])
   useEffect(() => {
     if (found) onRead(stintId, found)
   }, [found, stintId, onRead])
