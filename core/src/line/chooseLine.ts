@@ -5,7 +5,7 @@ import { sampleTrack, type Track } from '../geometry/track'
 import { success, type Outcome } from '../outcome/outcome'
 import { cornerOwners } from './cornerPieces'
 import { driver } from './drivenLine'
-import { fastestLine, lineSpaces, type LineProblem } from './fastestLine'
+import { fastestLine, lineSpaces } from './fastestLine'
 import { givenLine } from './givenLine'
 import { gripMapOf, RAMP_M, rubberOf, usualLineOf, type UsualLine } from './gripMap'
 import { lateApexLine } from './lateApex'
@@ -20,7 +20,7 @@ import { mostCurvature, tightLine, tightWithin } from './tightLine'
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
 /** Version of the search. A line stored by another version is not used. */
-export const LINE_SEARCH_VERSION = 5
+export const LINE_SEARCH_VERSION = 6
 
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4
@@ -117,14 +117,24 @@ function findLine(
   })
   if (!bounds.ok) return bounds
   const knotSpacingM = knotSpacingFor(vehicle.kind)
-  const problem: LineProblem = {
+  const searchedOn = {
     track,
-    gripOf: (sampled, rampM) => gripMapOf(sampled, setup.conditions, usual, rampM),
-    rubberOf: (sampled) => rubberOf(sampled, setup.conditions, usual),
+    gripOf: (sampled: Track, rampM: number) => gripMapOf(sampled, setup.conditions, usual, rampM),
     vehicle,
     setup,
-    bounds: bounds.value,
     knotSpacingM,
+  }
+  const spaceAt = lineSpaces(searchedOn)
+  const searchStepM = knotSpacingM / SEARCH_STEPS_PER_KNOT
+  const searched = spaceAt(searchStepM)
+  let smoothFound: Float64Array | null = null
+  const smooth = () => (smoothFound ??= minimumCurvatureCoefficients(searched.track, searched.basis, bounds.value))
+  const problem = {
+    ...searchedOn,
+    rubberOf: (sampled: Track) => rubberOf(sampled, setup.conditions, usual),
+    bounds: bounds.value,
+    spaceAt,
+    smooth,
   }
   const alone = setup.lineSchool === 'fastest'
   const nearFastest = near && Float64Array.from(near.fastest ?? near.coefficients)
@@ -138,18 +148,16 @@ function findLine(
   const usualToStore = usual && [...usual]
   if (alone) return success({ coefficients: [...start], fastest: null, usual: usualToStore, exempt: [] })
   const search = {
-    spaceAt: lineSpaces(problem),
-    searchStepM: knotSpacingM / SEARCH_STEPS_PER_KNOT,
+    spaceAt,
+    searchStepM,
     bounds: bounds.value,
     start,
     onProgress: (share: number) => onProgress?.(FASTEST_SHARE + (1 - FASTEST_SHARE) * share),
   }
-  const searched = search.spaceAt(search.searchStepM)
   const driven = { track: searched.track, line: lineOf(searched.basis, start), corners, vehicle, setup, usual }
   if (setup.lineSchool === 'late-apex') {
     // the line of least curvature is closer to the school's rules than the fastest line, but lies in the band where that is slippery
     const isRubbered = setup.conditions.rubberedGrip !== 1
-    const smooth = () => minimumCurvatureCoefficients(searched.track, searched.basis, bounds.value)
     // a near line of another school has no late apexes to follow
     const nearLate = near?.fastest && near.exempt.length < corners.length ? Float64Array.from(near.coefficients) : null
     const late = lateApexLine({

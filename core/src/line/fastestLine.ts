@@ -5,7 +5,7 @@ import { RAMP_M, type GripMap, type Rubber } from './gripMap'
 import { lapCostOf } from './lapCost'
 import { driver } from './drivenLine'
 import { joinLines } from './joinLines'
-import { FINDING, FOLLOWING, leastCost, POLISHING, SETTLING, type LineSpace, type Stage } from './leastCost'
+import { FINDING, FINDING_ALIKE, FOLLOWING, leastCost, POLISHING, SETTLING, type LineSpace, type Stage } from './leastCost'
 import type { LineBounds } from './lineBounds'
 import { lineStarts } from './lineStarts'
 import { offsetBasis } from './offsetBasis'
@@ -16,15 +16,23 @@ interface SolvedLine {
   readonly knotSpacingM: number
 }
 
-export interface LineProblem {
+/** What is driven where. */
+interface Searched {
   readonly track: Track
   readonly gripOf: (track: Track, rampM: number) => GripMap
   readonly vehicle: Vehicle
   readonly setup: Pick<Setup, 'pace' | 'brakingSchool' | 'conditions'>
+  readonly knotSpacingM: number
+}
+
+interface LineProblem extends Searched {
   /** the rubbered band; null where it grips like the rest */
   readonly rubberOf: (track: Track) => Rubber | null
   readonly bounds: LineBounds
-  readonly knotSpacingM: number
+  /** the circuit sampled at any step, with its lines */
+  readonly spaceAt: (stepM: number) => LineSpace
+  /** gives the coefficients of the line of least ∫κ² */
+  readonly smooth: () => Float64Array
   /** coefficients of the fastest line of a similar problem: a few steps from it give a first answer */
   readonly near?: Float64Array
   /** share of the work done, 0…1; a throw stops it */
@@ -37,7 +45,7 @@ const STIFFER = 5
 const MOST_STIFFENINGS = 3
 
 /** Where lines are searched for: the circuit sampled at any step, each sampling made once. */
-export function lineSpaces({ track, gripOf, vehicle, setup, knotSpacingM }: LineProblem): (stepM: number) => LineSpace {
+export function lineSpaces({ track, gripOf, vehicle, setup, knotSpacingM }: Searched): (stepM: number) => LineSpace {
   const spaces = new Map<number, LineSpace>()
   const easier = setup.brakingSchool === 'separate' ? { ...setup, brakingSchool: 'blend' as const } : setup
   return (stepM) => {
@@ -82,16 +90,17 @@ function solveStages(
  * section of those lines, joined, and polished.
  */
 export function fastestLine(problem: LineProblem): SolvedLine {
-  const { bounds, knotSpacingM, setup, onProgress } = problem
+  const { bounds, knotSpacingM, setup, spaceAt, onProgress } = problem
   const finer = Math.min(1, knotSpacingM / USUAL_KNOTS_M)
   const scaled = (stages: readonly Stage[]) => stages.map((stage) => ({ ...stage, stepM: stage.stepM * finer }))
-  const spaceAt = lineSpaces(problem)
   if (problem.near) return { coefficients: solveStages(spaceAt, bounds, problem.near, scaled(FOLLOWING), onProgress), knotSpacingM }
-  const [finding, settling, polishing] = [scaled(FINDING), scaled(SETTLING), scaled(POLISHING)]
+  const [settling, polishing] = [scaled(SETTLING), scaled(POLISHING)]
   const { track, basis } = spaceAt(polishing[0]!.stepM)
+  const rubber = problem.rubberOf(track)
+  const finding = scaled(rubber ? FINDING : FINDING_ALIKE)
   const grip = problem.gripOf(track, RAMP_M)
   const drive = driver(track, basis, grip, problem.vehicle, setup)
-  const starts = lineStarts(track, basis, bounds, problem.rubberOf(track), grip, setup.brakingSchool === 'separate')
+  const starts = lineStarts(track, basis, bounds, rubber, grip, problem.smooth(), setup.brakingSchool === 'separate')
   const found = starts.map(({ coefficients, eased, sharp }, k) =>
     drive(
       solveStages(

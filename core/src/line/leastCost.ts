@@ -83,6 +83,13 @@ export const FINDING: readonly Stage[] = [
   { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 40, eased: false, rampM: 2 },
 ]
 
+/** The same where the road grips alike everywhere: no band's edge needs a stage, and more steps lead to no quicker line. */
+export const FINDING_ALIKE: readonly Stage[] = [
+  { stepM: 4, rounding: 0.04, stiffness: 1, mostSteps: 30, eased: false, rampM: RAMP_M },
+  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 30, eased: false, rampM: RAMP_M },
+  { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 30, eased: false, rampM: RAMP_M },
+]
+
 /** From a join of the lines found until it has settled. */
 export const SETTLING: readonly Stage[] = [
   { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 40, eased: false, rampM: 4 },

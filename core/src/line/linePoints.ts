@@ -26,16 +26,17 @@ function twoApexes(track: Track, corner: Corner, inside: (i: number) => number):
   const first = sampleAtStation(track, corner.startM)
   const count = Math.floor(stationsApart(track, corner.startM, corner.endM) / track.stepM)
   const at = (k: number) => (first + k) % track.count
-  const least = (from: number, to: number) => {
-    let best = from
-    for (let k = from; k <= to; k++) if (inside(at(k)) < inside(at(best))) best = k
-    return best
-  }
+  const distances = Float64Array.from({ length: count + 1 }, (_, k) => inside(at(k)))
+  // the closest place up to each, and from each on; the earlier one of two that are as close
+  const upTo = new Int32Array(count + 1)
+  const after = new Int32Array(count + 1).fill(count)
+  for (let k = 1; k <= count; k++) upTo[k] = distances[k]! < distances[upTo[k - 1]!]! ? k : upTo[k - 1]!
+  for (let k = count - 1; k >= 0; k--) after[k] = distances[k]! <= distances[after[k + 1]!]! ? k : after[k + 1]!
   const apart = Math.ceil(APEXES_APART_M / track.stepM)
   let found: { first: number; hold: number; second: number; out: number } | null = null
   for (let hold = apart >> 1; hold <= count - (apart >> 1); hold++) {
-    const [a, b] = [least(0, hold), least(hold, count)]
-    const out = inside(at(hold)) - Math.max(inside(at(a)), inside(at(b)))
+    const [a, b] = [upTo[hold]!, after[hold]!]
+    const out = distances[hold]! - Math.max(distances[a]!, distances[b]!)
     // not at the corner's own ends, where the line only arrives and leaves
     const whole = a > 0 && b < count && b - a >= apart
     if (whole && out >= OUT_BETWEEN_M && (!found || out > found.out)) found = { first: a, hold, second: b, out }

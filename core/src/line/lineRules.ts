@@ -43,20 +43,33 @@ export function ruleBook(track: Track, rules: readonly LineRule[], stiffness: nu
   const curve = emptyLineCurvature(track.count)
   const prices = new Float64Array(rules.length)
   const values = new Float64Array(rules.length)
+  const constants = Float64Array.from(rules, (rule) => rule.constant)
+  const isEqual = Uint8Array.from(rules, (rule) => (rule.kind === 'equal' ? 1 : 0))
+
+  // all terms in columns: every evaluation goes through them
+  const first = new Int32Array(rules.length + 1)
+  rules.forEach(({ terms }, r) => (first[r + 1] = first[r]! + terms.length))
+  const column = (of: (term: RuleTerm) => number) => Float64Array.from(rules.flatMap(({ terms }) => terms.map(of)))
+  const sampleOf = Int32Array.from(column((term) => term.sample))
+  const byCurvature = column((term) => term.curvature)
+  const bySlope = column((term) => term.slope)
+  const byOffset = column((term) => term.offset)
 
   const look = (line: OffsetLine) => {
     curveLine(track, line, curve)
-    rules.forEach(({ terms, constant }, r) => {
-      let value = constant
-      for (const t of terms)
-        value += t.curvature * curve.curvaturePerM[t.sample]! + t.slope * line.slope[t.sample]! + t.offset * line.offsetM[t.sample]!
+    for (let r = 0; r < rules.length; r++) {
+      let value = constants[r]!
+      for (let t = first[r]!; t < first[r + 1]!; t++) {
+        const i = sampleOf[t]!
+        value += byCurvature[t]! * curve.curvaturePerM[i]! + bySlope[t]! * line.slope[i]! + byOffset[t]! * line.offsetM[i]!
+      }
       values[r] = value
-    })
+    }
   }
   /** The force of constraint r, seconds per unit; 0 where it is inactive. */
   const pullOf = (r: number) => {
     const pull = prices[r]! + stiffness * values[r]!
-    return rules[r]!.kind === 'equal' ? pull : Math.max(0, pull)
+    return isEqual[r] === 1 ? pull : Math.max(0, pull)
   }
   /** How a constraint changes with the coefficients that affect it. */
   const rowOf = (basis: OffsetBasis, terms: readonly RuleTerm[]) => {
@@ -76,17 +89,18 @@ export function ruleBook(track: Track, rules: readonly LineRule[], stiffness: nu
   return {
     addTo: (cost, line) => {
       look(line)
-      rules.forEach(({ terms }, r) => {
+      for (let r = 0; r < rules.length; r++) {
         const pull = pullOf(r)
         cost.value += (pull * pull - prices[r]! * prices[r]!) / (2 * stiffness)
-        if (pull === 0) return
-        for (const { sample, curvature, slope, offset } of terms) {
-          const byK = pull * curvature
-          cost.byOffset[sample] = cost.byOffset[sample]! + byK * curve.byOffset[sample]! + pull * offset
-          cost.bySlope[sample] = cost.bySlope[sample]! + byK * curve.bySlope[sample]! + pull * slope
-          cost.byBend[sample] = cost.byBend[sample]! + byK * curve.byBend[sample]!
+        if (pull === 0) continue
+        for (let t = first[r]!; t < first[r + 1]!; t++) {
+          const i = sampleOf[t]!
+          const byK = pull * byCurvature[t]!
+          cost.byOffset[i] = cost.byOffset[i]! + byK * curve.byOffset[i]! + pull * byOffset[t]!
+          cost.bySlope[i] = cost.bySlope[i]! + byK * curve.bySlope[i]! + pull * bySlope[t]!
+          cost.byBend[i] = cost.byBend[i]! + byK * curve.byBend[i]!
         }
-      })
+      }
     },
     spanOf: (basis) => {
       let most = 3

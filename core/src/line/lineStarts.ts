@@ -1,7 +1,6 @@
 import { wrapStation, type Track } from '../geometry/track'
 import { RAMP_M, type GripMap, type Rubber } from './gripMap'
 import type { LineBounds } from './lineBounds'
-import { minimumCurvatureCoefficients } from './minimumCurvature'
 import { offsetsOnGrid } from './offsetGrid'
 import type { OffsetBasis } from './offsetBasis'
 
@@ -21,6 +20,7 @@ export interface LineStart {
  * them: it also begins as the blend school would.
  * @param rubber - the band; null where it grips like the rest
  * @param grip - of the track that is given
+ * @param smooth - coefficients of the line of least ∫κ²
  */
 export function lineStarts(
   track: Track,
@@ -28,9 +28,9 @@ export function lineStarts(
   bounds: LineBounds,
   rubber: Rubber | null,
   grip: GripMap,
+  smooth: Float64Array,
   separate: boolean,
 ): LineStart[] {
-  const smooth = minimumCurvatureCoefficients(track, basis, bounds)
   const start = (coefficients: Float64Array, eased = false, sharp = false) => ({ coefficients, eased, sharp })
   const starts = [start(smooth), ...(separate ? [start(smooth, true)] : [])]
   if (!rubber) return starts

@@ -27,8 +27,8 @@ const NEWTON_STEPS = 14
 const LEAST_SLOPE = 0.2
 /** Newton's method stops when the next step is this small a share: its own error is then the square of that. */
 const NEAR = 2e-4
-/** From this share of the cap on, the cap is likely to be reached. */
-const LIKELY = 0.95
+/** From this share of the place where only the cap counts, a step is likely to end beyond it. */
+const LIKELY = 0.99
 
 /** How the end of one step depends on its inputs. */
 interface Pass {
@@ -82,7 +82,8 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
     q: driving.q,
   }
   const a = noSlopes()
-  let lastRate = 0
+  /** rate at the end of the step made last; in an array, because a number that changes would be allocated again at every step */
+  const lastRate = new Float64Array(1)
 
   /**
    * One step of dq/ds = 2·rate from a sample to its neighbour under a cap, by backward Euler: x = q + 2·step·rate(x). It is only
@@ -95,19 +96,20 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
     const far = cap * (1 + FAR * rounding)
     let x = far // so far above the cap that only the cap counts
     let byQ = 0
-    const guess = q + 2 * stepM * lastRate
-    if (guess > LIKELY * cap) rate(to, far, curvature, grip, a)
-    if (guess <= LIKELY * cap || far - q - 2 * stepM * a[VALUE]! > 0) {
+    const guess = q + 2 * stepM * lastRate[0]!
+    if (guess > LIKELY * far) rate(to, far, curvature, grip, a)
+    if (guess <= LIKELY * far || far - q - 2 * stepM * a[VALUE]! > 0) {
       x = solve(rate, to, q, stepM, curvature, grip, far)
       byQ = x < far ? 1 / Math.max(LEAST_SLOPE, 1 - 2 * stepM * a[BY_Q]!) : 0
     }
     // the smaller of the two, rounded where they meet, so that the slowest place of a corner shares its weight with its
     // neighbours
     const apart = x - cap
-    const rounded = Math.sqrt(apart * apart + (rounding * cap) ** 2)
-    const share = (byQ * (1 - apart / rounded)) / 2
+    const rounded = Math.sqrt(apart * apart + rounding * cap * rounding * cap)
+    const lean = apart / rounded
+    const share = (byQ * (1 - lean)) / 2
     pass.q[to] = (x + cap - rounded) / 2
-    pass.byCap[to] = (1 + apart / rounded - (rounding * rounding * cap) / rounded) / 2
+    pass.byCap[to] = (1 + lean - (rounding * rounding * cap) / rounded) / 2
     pass.byQ[to] = share
     pass.byStep[to] = share * 2 * a[VALUE]!
     pass.byCurvature[to] = share * 2 * stepM * a[BY_CURVATURE]!
@@ -126,7 +128,7 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
   ): number => {
     let low = LEAST_Q
     let high = bound
-    let x = Math.min(bound, Math.max(LEAST_Q, q + 2 * stepM * lastRate))
+    let x = Math.min(bound, Math.max(LEAST_Q, q + 2 * stepM * lastRate[0]!))
     for (let k = 0; k < NEWTON_STEPS; k++) {
       rate(to, x, curvature, grip, a)
       const miss = x - q - 2 * stepM * a[VALUE]!
@@ -140,7 +142,7 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
       }
       x = next > low && next < high ? next : (low + high) / 2
     }
-    lastRate = a[VALUE]! // the next step is likely to be like this one
+    lastRate[0] = a[VALUE]! // the next step is likely to be like this one
     return x
   }
 

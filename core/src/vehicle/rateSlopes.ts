@@ -41,39 +41,39 @@ const BLUNT_MPS2 = 10
 const SHOULDER = 0.7
 const RAD_PER_DEG = Math.PI / 180
 
-/** Fills in a share of the tyres by the lateral use u, and its derivative by u; one call, because the roots are shared. */
-type Share = (u: number, out: Slopes) => void
+/** A share of the tyres by the lateral use u, and its derivative by u: filled in by one call, because the roots are shared. */
 const SHARE = 0
 const SHARE_SLOPE = 1
+type Share = 'circle' | 'taper' | 'straight only'
 
-/** √w of the friction circle with a bounded slope at 0: w/√(w + ε). */
-const circle =
-  (rounding: number): Share =>
-  (u, out) => {
+/**
+ * One function for all shares, not one for each: the innermost loops call it, and a call that always leads to the same place is quicker.
+ * @param rounding - ε of the circle, or the width over which the separate school's shoulders are rounded
+ */
+function fillShare(share: Share, u: number, rounding: number, out: Float64Array): void {
+  if (share === 'taper') {
+    out[SHARE] = 1 - u
+    out[SHARE_SLOPE] = -1
+  } else if (share === 'circle') {
+    // √w of the friction circle with a bounded slope at 0: w/√(w + ε)
     const w = 1 - u * u
     const softened = Math.sqrt(w + rounding)
     out[SHARE] = w <= 0 ? 0 : w / softened
     out[SHARE_SLOPE] = w < 0 ? 0 : (-2 * u * (w / 2 + rounding)) / ((w + rounding) * softened)
-  }
-const taper: Share = (u, out) => {
-  out[SHARE] = 1 - u
-  out[SHARE_SLOPE] = -1
-}
-/** Full up to one u, none from another, with max(0, t) rounded over a width at both. */
-const straightOnly = (width: number): Share => {
-  const per = 1 / (SEPARATE_NONE - SEPARATE_FULL)
-  return (u, out) => {
-    const [none, full] = [SEPARATE_NONE - u, SEPARATE_FULL - u]
-    const toNone = Math.sqrt(none * none + width * width)
-    const toFull = Math.sqrt(full * full + width * width)
+  } else {
+    // full up to one u, none from another, with max(0, t) rounded over a width at both
+    const per = 1 / (SEPARATE_NONE - SEPARATE_FULL)
+    const none = SEPARATE_NONE - u
+    const full = SEPARATE_FULL - u
+    const toNone = Math.sqrt(none * none + rounding * rounding)
+    const toFull = Math.sqrt(full * full + rounding * rounding)
     out[SHARE] = ((none + toNone - full - toFull) / 2) * per
     const atNone = toNone === 0 ? 0 : none / toNone
     const atFull = toFull === 0 ? 0 : full / toFull
     out[SHARE_SLOPE] = ((atFull - atNone) / 2) * per
   }
 }
-const brakingShares = (school: BrakingSchool, rounding: number): Share =>
-  school === 'trail' ? circle(rounding) : school === 'blend' ? taper : straightOnly(SHOULDER * rounding)
+const brakingShares: Readonly<Record<BrakingSchool, Share>> = { trail: 'circle', blend: 'taper', separate: 'straight only' }
 
 /**
  * Rates and limits along a circuit for any curvature and grip that a line may have there.
@@ -106,81 +106,113 @@ export function rateSlopesAlong(
   const brakeMost = Math.min(pace.brake * vehicle.brakeMaxG * GRAVITY_MPS2, pitch)
   const dragPerQ = (0.5 * conditions.airDensity * vehicle.dragAreaM2) / vehicle.massKg
   const topQ = drivetrain.topSpeedMps ** 2
-  const braking = brakingShares(school, rounding)
-  const driving = school === 'trail' ? circle(rounding) : taper
-  const holding = circle(rounding)
+  const braking = brakingShares[school]
+  const brakingRounding = braking === 'straight only' ? SHOULDER * rounding : rounding
+  const driving: Share = school === 'trail' ? 'circle' : 'taper'
 
   const bluntMps2 = BLUNT_MPS2 * rounding
 
-  // of the sample and speed evaluated last
-  const load = noSlopes()
-  const use = noSlopes()
-  const resist = noSlopes()
-  const look = (i: number, q: number, curvature: number, grip: number) => {
-    const perQ = curvature * sinFall[i]! + vertical[i]! + lift
-    const free = base[i]! + perQ * q
-    const floored = free < leastLoad
-    load[VALUE] = floored ? leastLoad : free
-    load[BY_Q] = floored ? 0 : perQ
-    load[BY_CURVATURE] = floored ? 0 : sinFall[i]! * q
-
-    const mu = Math.min(muLat * grip, lean)
-    const demand = curvature * cosFall[i]! * q - demandBase[i]!
-    const most = mu * load[VALUE]!
-    const rounded = Math.sqrt(demand * demand + bluntMps2 * bluntMps2)
-    const share = (demand * demand) / rounded / most
-    const sign = (demand * (2 - (demand * demand) / (rounded * rounded))) / rounded // of |demand|, rounded at zero
-    const full = share >= 1
-    use[VALUE] = full ? 1 : share
-    use[BY_Q] = full ? 0 : (sign * curvature * cosFall[i]!) / most - (share * load[BY_Q]!) / load[VALUE]!
-    use[BY_CURVATURE] = full ? 0 : (sign * cosFall[i]! * q) / most - (share * load[BY_CURVATURE]!) / load[VALUE]!
-    use[BY_GRIP] = full || mu === lean ? 0 : -share / grip
-
-    const speed = Math.sqrt(q)
-    const air = speed + headwind[i]!
-    resist[VALUE] = dragPerQ * air * Math.abs(air) + vehicle.rollingCoeff * load[VALUE]! + slopeMps2[i]!
-    resist[BY_Q] = (dragPerQ * Math.abs(air)) / speed + vehicle.rollingCoeff * load[BY_Q]!
-    resist[BY_CURVATURE] = vehicle.rollingCoeff * load[BY_CURVATURE]!
-  }
-  /** out = out · share(u), by the product rule */
   const shareNow = new Float64Array(2)
-  const shared = (out: Slopes, share: Share) => {
-    share(use[VALUE]!, shareNow)
-    const s = shareNow[SHARE]!
-    const slope = shareNow[SHARE_SLOPE]!
-    out[BY_Q] = out[BY_Q]! * s + out[VALUE]! * slope * use[BY_Q]!
-    out[BY_CURVATURE] = out[BY_CURVATURE]! * s + out[VALUE]! * slope * use[BY_CURVATURE]!
-    out[BY_GRIP] = out[BY_GRIP]! * s + out[VALUE]! * slope * use[BY_GRIP]!
-    out[VALUE] = out[VALUE]! * s
-  }
-  const resisted = (out: Slopes, sign: 1 | -1) => {
-    out[VALUE] = out[VALUE]! + sign * resist[VALUE]!
-    out[BY_Q] = out[BY_Q]! + sign * resist[BY_Q]!
-    out[BY_CURVATURE] = out[BY_CURVATURE]! + sign * resist[BY_CURVATURE]!
-  }
-  /** friction of a share of the tyres, from the normal load */
-  const tyres = (out: Slopes, mu: number, grip: number) => {
-    out[VALUE] = mu * grip * load[VALUE]!
-    out[BY_Q] = mu * grip * load[BY_Q]!
-    out[BY_CURVATURE] = mu * grip * load[BY_CURVATURE]!
-    out[BY_GRIP] = mu * load[VALUE]!
-  }
-  const constant = (out: Slopes, value: number, byQ = 0) => {
+  const rolling = vehicle.rollingCoeff
+  const aloneWithTyres = school === 'separate'
+
+  const constant = (out: Slopes, value: number) => {
     out[VALUE] = value
-    out[BY_Q] = byQ
+    out[BY_Q] = 0
     out[BY_CURVATURE] = 0
     out[BY_GRIP] = 0
   }
 
-  /** the driven tyres' share that turning leaves, at most what the engine gives, less the resistances */
-  const driven = (to: Slopes, share: Share, grip: number, engine: number, engineByQ: number) => {
-    tyres(to, muDrive, grip)
-    shared(to, share)
-    if (to[VALUE]! > engine) constant(to, engine, engineByQ)
-    resisted(to, -1)
-  }
+  // One function with values of its own, although it is long: it is the innermost of all loops, and handing its parts over through arrays
+  // would cost a third of the whole search.
+  const rate = (isBraking: boolean, i: number, q: number, curvature: number, grip: number, out: Slopes): void => {
+    // normal load by m/s² of weight, with its derivatives by q and by curvature
+    const sin = sinFall[i]!
+    const cos = cosFall[i]!
+    const perQ = curvature * sin + vertical[i]! + lift
+    const free = base[i]! + perQ * q
+    const isFloored = free < leastLoad
+    const load = isFloored ? leastLoad : free
+    const loadByQ = isFloored ? 0 : perQ
+    const loadByCurvature = isFloored ? 0 : sin * q
 
-  const held = noSlopes()
+    // lateral use, with |demand| rounded at zero
+    const mu = Math.min(muLat * grip, lean)
+    const demand = curvature * cos * q - demandBase[i]!
+    const most = mu * load
+    const square = demand * demand
+    const perRounded = 1 / Math.sqrt(square + bluntMps2 * bluntMps2)
+    const share = (square * perRounded) / most
+    const sign = demand * (2 - square * perRounded * perRounded) * perRounded
+    const isFull = share >= 1
+    const use = isFull ? 1 : share
+    const useByQ = isFull ? 0 : (sign * curvature * cos) / most - (share * loadByQ) / load
+    const useByCurvature = isFull ? 0 : (sign * cos * q) / most - (share * loadByCurvature) / load
+    const useByGrip = isFull || mu === lean ? 0 : -share / grip
+
+    // drag, rolling and slope
+    const speed = Math.sqrt(q)
+    const air = speed + headwind[i]!
+    const dragged = dragPerQ * Math.abs(air)
+    const resist = dragged * air + rolling * load + slopeMps2[i]!
+    const resistByQ = dragged / speed + rolling * loadByQ
+    const resistByCurvature = rolling * loadByCurvature
+
+    if (isBraking) {
+      let value = muBrake * grip * load
+      let byQ = muBrake * grip * loadByQ
+      let byCurvature = muBrake * grip * loadByCurvature
+      let byGrip = muBrake * load
+      if (value > brakeMost) {
+        value = brakeMost
+        byQ = byCurvature = byGrip = 0
+      }
+      const together = aloneWithTyres && resist > 0
+      if (together) {
+        value += resist
+        byQ += resistByQ
+        byCurvature += resistByCurvature
+      }
+      fillShare(braking, use, brakingRounding, shareNow)
+      const left = shareNow[SHARE]!
+      const leftByUse = shareNow[SHARE_SLOPE]! * value
+      out[VALUE] = value * left + (together ? 0 : resist)
+      out[BY_Q] = byQ * left + leftByUse * useByQ + (together ? 0 : resistByQ)
+      out[BY_CURVATURE] = byCurvature * left + leftByUse * useByCurvature + (together ? 0 : resistByCurvature)
+      out[BY_GRIP] = byGrip * left + leftByUse * useByGrip
+      return
+    }
+
+    const whole = drivetrain.driveMps2(speed)
+    const engine = Math.min(whole, pitch)
+    const tyres = muDrive * load
+    // the driven tyres' share that turning leaves, at most what the engine gives, less the resistances
+    fillShare(driving, use, rounding, shareNow)
+    const isHolding = Math.min(tyres * grip * shareNow[SHARE]!, engine) < resist
+    // holding speed needs no more than the friction circle leaves
+    if (isHolding && driving !== 'circle') {
+      const [own, ownByUse] = [shareNow[SHARE]!, shareNow[SHARE_SLOPE]!]
+      fillShare('circle', use, rounding, shareNow)
+      if (shareNow[SHARE]! < own) {
+        shareNow[SHARE] = own
+        shareNow[SHARE_SLOPE] = ownByUse
+      }
+    }
+    const left = shareNow[SHARE]!
+    const pull = tyres * grip * left
+    if (isHolding && Math.min(pull, engine) > resist) {
+      constant(out, 0)
+      return
+    }
+    const leftByUse = shareNow[SHARE_SLOPE]! * tyres * grip
+    const isEngine = pull > engine
+    out[VALUE] = (isEngine ? engine : pull) - resist
+    out[BY_Q] =
+      (isEngine ? (whole > pitch ? 0 : drivetrain.driveSlope(speed) / (2 * speed)) : muDrive * grip * loadByQ * left + leftByUse * useByQ) -
+      resistByQ
+    out[BY_CURVATURE] = (isEngine ? 0 : muDrive * grip * loadByCurvature * left + leftByUse * useByCurvature) - resistByCurvature
+    out[BY_GRIP] = isEngine ? 0 : tyres * left + leftByUse * useByGrip
+  }
   return {
     limit: (i, _q, curvature, grip, out) => {
       const perQ = curvature * sinFall[i]! + vertical[i]! + lift
@@ -206,30 +238,7 @@ export function rateSlopesAlong(
       }
       if (out[VALUE]! < LEAST_SPEED_SQUARED) constant(out, LEAST_SPEED_SQUARED)
     },
-    slowing: (i, q, curvature, grip, out) => {
-      look(i, q, curvature, grip)
-      tyres(out, muBrake, grip)
-      if (out[VALUE]! > brakeMost) constant(out, brakeMost)
-      const together = school === 'separate' && resist[VALUE]! > 0
-      if (together) resisted(out, 1)
-      shared(out, braking)
-      if (!together) resisted(out, 1)
-    },
-    gaining: (i, q, curvature, grip, out) => {
-      look(i, q, curvature, grip)
-      const speed = Math.sqrt(q)
-      const whole = drivetrain.driveMps2(speed)
-      const engine = Math.min(whole, pitch)
-      const engineByQ = whole > pitch ? 0 : drivetrain.driveSlope(speed) / (2 * speed)
-      driven(out, driving, grip, engine, engineByQ)
-      if (out[VALUE]! >= 0) return // holding speed needs no more
-      driven(held, holding, grip, engine, engineByQ)
-      if (held[VALUE]! > 0) constant(held, 0)
-      if (held[VALUE]! <= out[VALUE]!) return
-      out[VALUE] = held[VALUE]!
-      out[BY_Q] = held[BY_Q]!
-      out[BY_CURVATURE] = held[BY_CURVATURE]!
-      out[BY_GRIP] = held[BY_GRIP]!
-    },
+    slowing: (i, q, curvature, grip, out) => rate(true, i, q, curvature, grip, out),
+    gaining: (i, q, curvature, grip, out) => rate(false, i, q, curvature, grip, out),
   }
 }
