@@ -16,6 +16,7 @@ type Code = DrivenFault['code']
 const sizes: Readonly<Record<Code, readonly [number, number]>> = {
   ...{ be: [15, 25], bl: [10, 15], bh: [9, 14], bd: [2, 2], te: [10, 14], tl: [8, 12], tn: [3, 3], am: [2, 3], co: [0.9, 1.3] },
   ...{ pe: [1, 1], pl: [25, 40], xn: [2.5, 3.5], gw: [1, 1], dg: [4, 5], pa: [1, 1] },
+  ...{ xp: [3, 4], gd: [48, 60] },
 }
 /** A fault shows by its own code, or by what it leads to at once. */
 const alsoRight: Readonly<Partial<Record<Code, readonly string[]>>> = { bl: ['am', 'of'], te: ['ae'], tl: ['am'] }
@@ -27,15 +28,23 @@ const ACROSS_WITHIN_M = 60
 const brakedM = ({ track }: PlanSolution, from: { readonly stationM: number } | null, to: { readonly stationM: number } | null) =>
   from && to ? stationsApart(track, from.stationM, to.stationM) : 0
 
+/** Whether the plan comes to a corner in a higher gear than it leaves its slowest place in. */
+function changesDown({ track, trace }: PlanSolution, { points: { brakeStart, minSpeed } }: PlanSolution['corners'][number]): boolean {
+  if (!brakeStart || !minSpeed) return false
+  const gearAt = (stationM: number) => trace.gear[Math.floor(stationM / track.stepM)]!
+  return gearAt(brakeStart.stationM) > gearAt(minSpeed.stationM)
+}
+
 function faultsFor(plan: PlanSolution, seed: number): DrivenFault[] {
   const random = randomFrom(seed)
   return Array.from({ length: LAPS }, (_, k) => k + 1).flatMap((lap) =>
     plan.corners.flatMap((corner): DrivenFault[] => {
       if (random() > FAULTY_SHARE) return []
       const drawn = drivenFaults[Math.floor(random() * drivenFaults.length)]!
-      const isOfBraking = drawn !== 'am' && drawn !== 'xn'
+      const isOfBraking = !['am', 'xn', 'xp'].includes(drawn)
       const { brakeStart, turnIn } = corner.points
-      const possible = drawn === 'dg' && brakedM(plan, brakeStart, turnIn) < ACROSS_WITHIN_M ? 'be' : drawn
+      const isShort = drawn === 'dg' && brakedM(plan, brakeStart, turnIn) < ACROSS_WITHIN_M
+      const possible = isShort || (drawn === 'gd' && !changesDown(plan, corner)) ? 'be' : drawn
       const code = brakeStart === null && isOfBraking ? (random() < 0.5 ? 'am' : 'xn') : possible
       const [least, most] = sizes[code]
       return [{ lap, corner: corner.number, code, size: code === 'tn' ? least : least + (most - least) * random() }]

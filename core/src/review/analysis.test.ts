@@ -7,7 +7,8 @@ import { solvePlan } from '../plan/solvePlan'
 import { readLaps } from '../files/readLaps'
 import type { Recording } from '../recording/recording'
 import { drive, driveLap, logged, noErrors, recordLaps, type CornerErrors, type DrivenFault } from '../simulator'
-import { analyse, type Analysis } from './analysis'
+import { analyse, driveOn, type Analysis } from './analysis'
+import { evidenceFor } from './evidence'
 
 const checks = join(import.meta.dirname, '../../fixtures/checks')
 const plan = accepted(solvePlan({ circuit: checkCircuit('nine-corner'), vehicle: checkVehicle('hatch'), setup: checkSetup('blend-080') }))
@@ -67,6 +68,23 @@ describe('a recording of another simulator, with faults put in', () => {
     expect(seldom.unavailable).toContainEqual({ fault: 'te', needs: '3 samples a second' })
   })
 
+  it('has gears worked out from engine speed, where these are the vehicle’s', () => {
+    const withoutGears = thinned(recorded, 1, ['gear'])
+    const { gear, has } = driveOn(plan, withoutGears).drive
+    const own = driveOn(plan, recorded).drive.gear!
+    const alike = own.reduce((count, value, i) => count + (value === gear![i] ? 1 : 0), 0)
+    expect(alike / own.length).toBeGreaterThan(0.97)
+    expect(has.shifting).toBe(false)
+    const found = analyse(plan, withoutGears)
+    const wrongGear = found.findings.find((one) => one.fault === 'gw')!
+    expect([wrongGear.lap, wrongGear.corner]).toEqual([4, '5'])
+    const pass = found.passes.find((one) => one.lap === 4 && one.places.corner.number === '5')!
+    expect(evidenceFor(plan.track, pass, wrongGear, 'metric')).toContain('Gears are worked out from engine speed and road speed.')
+    // engine speeds of a car that is geared otherwise say nothing
+    const others = { ...withoutGears, of: { ...withoutGears.of, rpm: withoutGears.of.rpm!.map((rpm) => 0.52 * rpm) } }
+    expect(analyse(plan, others).unavailable).toContainEqual({ fault: 'gw', needs: 'gear' })
+  })
+
   it('has its time lost in parts that add up to each lap', () => {
     for (const { lap, timeS, complete } of analysed.laps) {
       if (!complete) continue
@@ -116,11 +134,21 @@ describe('a drive', () => {
     for (const size of sizes) expect(codesAt(corner, error(size)), `${size}`).toContain(code)
   })
 
+  it('that leaves width unused with the wheel let out is not said to pinch the exit', () => {
+    const faults: DrivenFault[] = [{ lap: 2, corner: '5', code: 'xn', size: 3 }]
+    const driven = drive({ plan, laps: 3, faults, seed: 4, unsteady: 0.3 })
+    const found = analyse(plan, logged(plan.track, driven, { rateHz: 25, seed: 4, noise: 0.5 })).findings
+    expect(found.filter((one) => one.fault === 'xn').map((one) => [one.lap, one.corner])).toEqual([[2, '5']])
+    expect(found.filter((one) => one.fault === 'xp')).toEqual([])
+  })
+
   it.each([
     ['dg', '1', 4.5],
     ['dg', '1', 6],
     ['pa', '3', 1],
     ['be', '7', 22],
+    ['xp', '5', 3],
+    ['gd', '5', 48],
   ] as const)('of hands and feet with %s at corner %s of %s is found there, and nowhere else', (code, corner, size) => {
     const fault: DrivenFault = { lap: 2, corner, code, size }
     const driven = drive({ plan, laps: 3, faults: [fault], seed: 4, unsteady: 0.3 })

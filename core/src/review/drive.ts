@@ -2,6 +2,7 @@ import { signedApart, valueAt, wrapStation, type Track } from '../geometry/track
 import type { PlanSolution } from '../plan/solvePlan'
 import type { Placed } from '../recording/placed'
 import { rateOf, smoothed } from '../recording/smooth'
+import { gearsFromRpm } from './gears'
 
 /** A drive ready to be measured; one entry for each sample. Channels that the logger lacks are null. */
 export interface Drive {
@@ -21,8 +22,8 @@ export interface Drive {
   readonly gear: Float64Array | null
   readonly rpm: Float64Array | null
   readonly rateHz: number
-  /** what was recorded and not computed from the positions */
-  readonly has: { readonly braking: boolean; readonly bending: boolean }
+  /** what was recorded and not worked out from something else */
+  readonly has: { readonly braking: boolean; readonly bending: boolean; readonly shifting: boolean }
 }
 
 /** The hardest braking, but for one sample in a hundred. */
@@ -45,9 +46,9 @@ export function driveOf(plan: PlanSolution, recording: Placed): Drive {
     brake: of.brake ? shareOfHardest(of.brake) : null,
     throttle: of.throttle ? shareOfHardest(of.throttle) : null,
     steerRad: of.steerRad ? smoothed(timeS, of.steerRad, steerTauS(of.steerRad)) : null,
-    gear: of.gear ?? null,
+    gear: of.gear ?? (of.rpm ? gearsFromRpm(plan.vehicle, timeS, speedMps, of.rpm) : null),
     rpm: of.rpm ?? null,
-    has: { braking: Boolean(of.brake ?? of.longMps2), bending: Boolean(of.latMps2 ?? of.headingRad) },
+    has: { braking: Boolean(of.brake ?? of.longMps2), bending: Boolean(of.latMps2 ?? of.headingRad), shifting: Boolean(of.gear) },
   }
 }
 
@@ -147,7 +148,7 @@ export function plannedDrive(plan: PlanSolution): Drive {
     gear: laps((i) => trace.gear[i]!),
     rpm: null,
     rateHz: n / trace.lapTimeS,
-    has: { braking: true, bending: true },
+    has: { braking: true, bending: true, shifting: true },
   }
 }
 

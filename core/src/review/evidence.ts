@@ -66,7 +66,8 @@ function againstPlan(laterM: number, units: Units): string {
   return `${by < FINE_BELOW_M ? fineLength(by, units) : wholeLength(by, units)} ${laterM > 0 ? 'after' : 'before'} the planned place`
 }
 
-type Figures = (pass: Pass, planned: Pass, finding: Finding, words: Record<'kmh' | 'fine', (value: number) => string>) => string
+type Figures = (pass: Pass, planned: Pass, finding: Finding, words: Record<'kmh' | 'fine' | 'whole', (value: number) => string>) => string
+const percent = (share: number | null) => (share === null ? 'an unknown part' : `${Math.round(100 * share)} %`)
 const s = (value: number | null) => (value === null ? 'not measured' : `${value.toFixed(2)} s`)
 
 /** Faults that rest on more than a place. */
@@ -83,6 +84,9 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
   pe: (pass, planned) => `The throttle was lifted ${pass.lifts} times before it was fully open; the plan has ${planned.lifts}.`,
   am: (pass, planned, _, { fine }) => `The car came to ${fine(planned.insideM - pass.insideM)} further from the inside edge than planned.`,
   xn: (pass, planned, _, { fine }) => `At the exit the car was ${fine(planned.outsideM - pass.outsideM)} further in than planned.`,
+  xp: (pass, planned) =>
+    `On the way out the wheel still had ${percent(pass.heldShare)} of its most; the plan has ${percent(planned.heldShare)}.`,
+  gd: (_pass, _planned, { size }, { whole }) => `The last change down came ${whole(size)} after the turn-in, or after the plan’s.`,
   gw: (pass, planned) => `Gear ${pass.gear} when the throttle was open again; the plan has gear ${planned.gear}.`,
   of: (_pass, _planned, { size }, { fine }) => `The middle of the car was ${fine(size)} over the edge of the road.`,
   ak: (_pass, _planned, { size }, { fine }) => `The side of the car was ${fine(size)} beyond where that kerb begins.`,
@@ -93,11 +97,15 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
   gl: (_pass, _planned, { size }) => `The engine was at its limit for ${s(size)}.`,
 }
 
+const ofGears: readonly FindableFault[] = ['gw', 'gd', 'ge']
+
 function figures(finding: Finding, pass: Pass, planned: Pass, units: Units): string[] {
   const kmh = (mps: number) => `${Math.round(mps / unitSets[units].speedMps)} ${unitSets[units].speed}`
   const line = figuresOf[finding.fault]?.(pass, planned, finding, {
     kmh,
     fine: (m) => fineLength(m, units),
+    whole: (m) => wholeLength(m, units),
   })
-  return line === undefined ? [] : [line]
+  const derived = ofGears.includes(finding.fault) && pass.isGearDerived ? ['Gears are worked out from engine speed and road speed.'] : []
+  return [...(line === undefined ? [] : [line]), ...derived]
 }

@@ -65,15 +65,22 @@ const HELD_TO = 0.75
 /** A brake that is gone from half in less than this is let go of at once, s. */
 const SNAPPED_S = 0.2
 
+/** A wheel that has this much less of its most on the way out than usual was let out. */
+const LET_GO_SHARE = 0.05
+/** A driver who lets the wheel out sooner than planned everywhere is known by no more than this. */
+const USUAL_LET_GO_SHARE = 0.15
+
 /** What every pass showed, the causes before their effects. */
 export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly MeasuredPass[]): Finding[] {
   const usualInside = clamp(middle(passes.map(({ pass, planned }) => pass.insideM - planned.insideM)), USUAL_INSIDE_M)
   const turnBias = new Map<string, number>()
   const moreSteps = new Map<string, number>()
+  const held = new Map<string, number>()
   for (const number of new Set(passes.map(({ places }) => places.corner.number))) {
     const here = passes.filter(({ places }) => places.corner.number === number)
     const isUsual = here.length >= USUAL_LAPS
     turnBias.set(number, isUsual ? middle(here.map(turnLater)) : 0)
+    held.set(number, isUsual ? Math.max(-USUAL_LET_GO_SHARE, Math.min(0, middle(here.map(heldMore)))) : 0)
     const steps = here.map(({ pass, planned }) => (pass.steps ?? 1) - (planned.steps ?? 1))
     moreSteps.set(number, isUsual ? Math.max(0, middle(steps)) : 0)
   }
@@ -84,6 +91,7 @@ export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly Me
     brakeM: Math.max(-USUAL_BRAKE_M, Math.min(0, middle(braked))),
     turnM: turnBias,
     steps: moreSteps,
+    held,
     silent,
   }
   return passes.flatMap((one, k) => {
@@ -95,6 +103,7 @@ export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly Me
 
 const brakedLater = ({ pass, planned, onM }: MeasuredPass) =>
   pass.brakeStartM === null || planned.brakeStartM === null ? null : pass.brakeStartM - onM - planned.brakeStartM
+const heldMore = ({ pass, planned }: MeasuredPass) => (pass.heldShare ?? 0) - (planned.heldShare ?? 0)
 const turnLater = ({ pass, planned, onM }: MeasuredPass) => pass.turnInM - onM - planned.turnInM
 
 interface Usual {
@@ -106,6 +115,8 @@ interface Usual {
   readonly turnM: ReadonlyMap<string, number>
   /** how many more turns of the wheel than planned the driver usually makes, by corner: a corner that is driven so by habit, or by need */
   readonly steps: ReadonlyMap<string, number>
+  /** how much more of its most the wheel usually has on the way out than planned, by corner; never above 0 */
+  readonly held: ReadonlyMap<string, number>
   /** faults that this logger can't show */
   readonly silent: ReadonlySet<FindableFault>
 }
@@ -161,7 +172,12 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   const isHeld = pass.fullThrottleM === null && pass.throttleOnM !== null && pass.throttleMost < HELD_TO
   const full = later(isHeld ? places.toM : pass.fullThrottleM, planned.fullThrottleM)
   if (full !== null) note('pl', full, pass.fullThrottleM ?? places.exitM)
-  note('xn', planned.outsideM - pass.outsideM, places.exitM)
+  const unusedM = planned.outsideM - pass.outsideM
+  const letGo = heldMore(one) - (usual.held.get(places.corner.number) ?? 0) < -LET_GO_SHARE
+  // who lets the wheel out and stays in leaves width unused; who keeps it on pinches the exit as well
+  if (pass.heldShare !== null && !letGo) note('xp', unusedM, places.exitM)
+  note('xn', unusedM, places.exitM)
+  if (pass.downM !== null) note('gd', pass.downM - onM - Math.max(planned.downM ?? -Infinity, planned.turnInM), pass.downM)
   // where the throttle is never quite open, the plan may stay in a higher gear
   if (pass.gear !== null && pass.gear !== planned.gear) note('gw', wrongGears(plan, pass), pass.minSpeedM)
   const wide = beyondEdge(plan, drive, places)

@@ -1,6 +1,7 @@
+import type { Vehicle } from '@ochote/contracts'
 import type { PlanSolution } from '../plan/solvePlan'
 import { drivetrainOf } from '../vehicle/drivetrain'
-import { indexAt, longest } from './along'
+import { holds, indexAt, longest } from './along'
 import type { Drive } from './drive'
 import type { Pass, Places } from './passes'
 
@@ -33,3 +34,41 @@ const AT_LIMITER = 0.995
 
 export const atLimiter = ({ vehicle }: PlanSolution, { timeS, alongM, rpm }: Drive, { fromM, toM }: Places): number =>
   longest(timeS, indexAt(alongM, fromM), indexAt(alongM, toM), (i) => rpm![i]! >= AT_LIMITER * vehicle.redlineRpm)
+
+/** Where the last change down between two samples ended, m along; null where there was none. */
+export function lastDown({ alongM, gear }: Drive, from: number, to: number): number | null {
+  for (let i = to; i > from; i--) if (gear![i]! < gear![i - 1]!) return alongM[i]!
+  return null
+}
+
+/** An engine speed belongs to a gear when it is this near what the wheels' speed makes of it, as a share. Neighbouring gears are further apart. */
+const OF_GEAR_SHARE = 0.07
+/** A gear counts once it is in for so long, s: while the clutch slips, engine speeds pass those of other gears. */
+const IN_GEAR_S = 0.2
+/** Slower than this, the clutch slips, m/s. */
+const ROLLING_MPS = 5
+/** Engine speeds of which less than this share belongs to any gear are those of another vehicle. */
+const LEAST_FITTING_SHARE = 0.6
+
+/** Gears worked out from engine speed and road speed; null where they do not fit the vehicle's gears. Until another gear is in, the last one counts. */
+export function gearsFromRpm(vehicle: Vehicle, timeS: Float64Array, speedMps: Float64Array, rpm: Float64Array): Float64Array | null {
+  const { rpmAt } = drivetrainOf(vehicle)
+  const numbers = vehicle.gears.map((_, k) => k + 1)
+  const off = (i: number, gear: number) => Math.abs(rpm[i]! / rpmAt(speedMps[i]!, gear) - 1)
+  const at = timeS.map((_, i) => {
+    if (!(speedMps[i]! > ROLLING_MPS) || Number.isNaN(rpm[i]!)) return NaN
+    const nearest = numbers.reduce((best, gear) => (off(i, gear) < off(i, best) ? gear : best))
+    return off(i, nearest) < OF_GEAR_SHARE ? nearest : NaN
+  })
+  const rolling = speedMps.reduce((count, v) => count + (v > ROLLING_MPS ? 1 : 0), 0)
+  const fitting = at.reduce((count, gear) => count + (Number.isNaN(gear) ? 0 : 1), 0)
+  if (fitting === 0 || fitting < LEAST_FITTING_SHARE * rolling) return null
+  const gears = new Float64Array(at.length)
+  let last = at.find((gear) => !Number.isNaN(gear))!
+  for (let i = 0; i < at.length; i++) {
+    const isIn = at[i]! !== last && !Number.isNaN(at[i]!) && holds(timeS, i, IN_GEAR_S, (k) => at[k] === at[i])
+    if (isIn) last = at[i]!
+    gears[i] = last
+  }
+  return gears
+}

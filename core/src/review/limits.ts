@@ -40,6 +40,8 @@ export const limits = {
     from: 1800,
     because: 'drivers shift up within 500 rpm of the plan, and a short shift of 1500 before a corner can be right',
   },
+  xp: { unit: 'm', from: 1.5, because: 'as for width left unused, which it leads to' },
+  gd: { unit: 'm', from: 32, because: 'drivers change down up to 23 m after a corner’s turn-in, lap after lap' },
   gw: { unit: 'gears', from: 1, because: 'a gear is either right or wrong' },
   gl: { unit: 's', from: 0.4, because: 'a shift at the limiter takes up to 0.3 s' },
 } as const satisfies Readonly<Record<string, Limit>>
@@ -50,11 +52,11 @@ export type FindableFault = keyof typeof limits
 const SURE_FROM_HZ = 8
 /** Below this only what lasts shows: speeds, and how far off the line a car is. */
 const LEAST_HZ = 3
-const alongTrack: readonly string[] = ['ly', 'be', 'bl', 'bo', 'te', 'tl', 'ae', 'pl']
-const acrossTrack: readonly string[] = ['am', 'xn', 'xw', 'of', 'ak', 'tr']
+const alongTrack: readonly string[] = ['ly', 'be', 'bl', 'bo', 'te', 'tl', 'ae', 'pl', 'gd']
+const acrossTrack: readonly string[] = ['am', 'xp', 'xn', 'xw', 'of', 'ak', 'tr']
 const atAnyRate: readonly string[] = ['be', 'bh', 'am', 'xn', 'xw', 'of', 'ak', 'tr', 'gw']
 /** More where braking or bending had to be worked out from positions, m. */
-const DERIVED_M: Readonly<Record<string, number>> = { be: 6, bl: 12, te: 6, tl: 6, ae: 2, am: 0.4, xn: 0.4, xw: 0.4 }
+const DERIVED_M: Readonly<Record<string, number>> = { be: 6, bl: 12, te: 6, tl: 6, ae: 2, am: 0.4, xp: 0.4, xn: 0.4, xw: 0.4 }
 const COARSE_ACROSS_M = 1.6
 
 interface Instruments {
@@ -86,5 +88,5 @@ export function lackingFor(code: FindableFault, has: Readonly<Record<string, boo
 const needs: Readonly<Partial<Record<FindableFault, readonly string[]>>> = {
   ...{ ly: ['throttle'], bs: ['brake'], bd: ['brake'], bo: ['brake'], br: ['brake'], tn: ['steer'], co: ['throttle', 'brake'] },
   ...{ pe: ['throttle'], pl: ['throttle'], gw: ['gear'], gl: ['rpm'] },
-  ...{ sl: ['steer'], ge: ['rpm', 'gear', 'throttle'], pa: ['throttle'] },
+  ...{ xp: ['steer'], gd: ['gear'], sl: ['steer'], ge: ['rpm', 'gear', 'throttle'], pa: ['throttle'] },
 }

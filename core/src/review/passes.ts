@@ -4,7 +4,8 @@ import type { PlanSolution } from '../plan/solvePlan'
 import { indexAt } from './along'
 import { alongOf, type Drive } from './drive'
 import { brakingOf, coasting, liftedAt, powerOf } from './pedals'
-import { steeringSteps, turnedAt } from './wheel'
+import { lastDown } from './gears'
+import { heldOnTheWayOut, steeringSteps, turnedAt } from './wheel'
 
 /** Planned places of a corner on a lap, m along. */
 export interface Places {
@@ -70,6 +71,12 @@ export interface Pass {
   /** in use where the throttle is open again, and the speed there */
   readonly gear: number | null
   readonly gearMps: number
+  /** worked out from engine speed and road speed */
+  readonly isGearDerived: boolean
+  /** where the last change down before the throttle is open again ended; null where there was none or gears are not known */
+  readonly downM: number | null
+  /** share of the most that the wheel was turned which it still had on the way out, from 0.4 to 0.8 of the way from apex to exit */
+  readonly heldShare: number | null
   /** where the path first bends by a good part of the most that it bends before the apex */
   readonly turnInM: number
 }
@@ -115,6 +122,9 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
     ...{ insideM: sign * offsetM[inside]!, insideAtM: alongM[inside]!, outsideM: -sign * offsetM[exit]! },
     gear: gear ? middleOf(gear, timeS, pulling) : null,
     gearMps: speedMps[pulling]!,
+    isGearDerived: gear !== null && !drive.has.shifting,
+    downM: gear ? lastDown(drive, from, pulling) : null,
+    heldShare: drive.steerRad ? heldOnTheWayOut(drive, places) : null,
     turnInM: turnedAt(drive, turnIn, at(apexM), at(Math.max(turnInM - CURVED_BEFORE_M, previous?.exitM ?? -Infinity)), sign),
   }
 }

@@ -4,7 +4,7 @@ import type { PlanSolution } from '../plan/solvePlan'
 import type { Habit } from './driver'
 
 /** Faults that the simulated driver can have, by their codes. */
-export const drivenFaults = ['be', 'bl', 'bh', 'bd', 'dg', 'te', 'tl', 'tn', 'am', 'co', 'pe', 'pl', 'pa', 'xn', 'gw'] as const
+export const drivenFaults = ['be', 'bl', 'bh', 'bd', 'dg', 'te', 'tl', 'tn', 'am', 'co', 'pe', 'pl', 'pa', 'xp', 'xn', 'gw', 'gd'] as const
 export type DrivenFaultCode = (typeof drivenFaults)[number]
 
 /** A fault put into one pass, with its size in the unit of the catalogue. */
@@ -72,11 +72,16 @@ export interface Pedals {
   readonly throttleCap: number
   readonly brakeCap: number | null
   readonly gearsUp: number
+  /** changes down wait */
+  readonly keepsGear: boolean
   readonly steps: { readonly count: number; readonly share: number; readonly peakPerM: number } | null
 }
 
 const KMH = 3.6
 const NEAR_M = 160
+/** A pinched exit is furthest in so far after the exit, and over so much road, m. */
+const PINCHED_BEYOND_M = 5
+const PINCHED_OVER_M = 14
 
 /** The driver's habit at a station: that of the corner that is next. */
 export const habitAt = ({ track }: PlanSolution, habits: readonly Habit[], owners: Int16Array, s: number): Habit =>
@@ -118,6 +123,7 @@ export function pedalsAt({ track }: PlanSolution, { places, fault }: Habit, s: n
     throttleCap: code === 'pl' && pastMinM > -5 && signedApart(track, places.fullM, s) < size ? 0.62 : 1,
     brakeCap: code === 'bd' && isLetGo(track, places, s) ? 0 : null,
     gearsUp: code === 'gw' && pastMinM > -70 && signedApart(track, places.fullM, s) < 15 ? size : 0,
+    keepsGear: code === 'gd' && pastMinM > -NEAR_M && signedApart(track, places.turnInM, s) < size,
     steps: code === 'tn' ? stepsAt(track, places, s, size) : null,
   }
 }
@@ -152,6 +158,8 @@ export function acrossAt({ track, line, path }: PlanSolution, { places, fault, o
     const spread = stationsApart(track, places.brakeM, places.turnInM) / ACROSS_SPREADS
     addBump(across, places.sign * size, signedApart(track, places.brakeM, s), spread)
   }
+  // kept turning until the exit, so that the car is still going inwards there
+  if (code === 'xp') addBump(across, places.sign * size, signedApart(track, places.exitM, s) - PINCHED_BEYOND_M, PINCHED_OVER_M)
   if (code === 'xn') addBump(across, places.sign * size, signedApart(track, places.exitM, s), 26)
   return across
 }

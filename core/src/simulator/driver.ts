@@ -137,7 +137,8 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
     const long = throttle * most * (v < topSpeedMps ? 1 : 0) - dragMps2 - brake * brakeMps2 * slipping
     // down while braking, for the speed that comes; else only once it is well below, so that nobody shifts to and fro
     const down = brake > BRAKES_ON ? gearAt(v * BRAKED_TO) : gearAt(v * 1.05)
-    const best = gearAt(v) > gear && brake <= BRAKES_ON ? gearAt(v) : Math.min(gear, down)
+    const lower = pedals.keepsGear ? gear : Math.min(gear, down)
+    const best = gearAt(v) > gear && brake <= BRAKES_ON ? gearAt(v) : lower
     const wantedGear = Math.max(1, Math.min(vehicle.gears.length, best + pedals.gearsUp))
     const next = gear + Math.sign(wantedGear - gear)
     const isAllowed = next > gear || rpmAt(v, next) < vehicle.redlineRpm
