@@ -2,7 +2,7 @@ import { Box, Button, Link, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link as RouterLink } from 'react-router'
-import type { Bend, DayView, Debrief, Plan, Setup, StudentView } from '@ochote/contracts'
+import type { Bend, DayView, Debrief, Person, Plan, Setup, StudentView } from '@ochote/contracts'
 import { nextSteps, type NextSteps, type SkillState, type StandingMark, type StintRecord } from '@ochote/core'
 import { dayQuery } from '../../api/queries'
 import { count, shortDay } from '../../format/format'
@@ -41,9 +41,9 @@ export function WhatComesNext({ student, skills, laps, bends, records }: WhatCom
       <Typography color="text.secondary">
         From {shortDay(last.day.date)}, {last.stint.startsAt}, and the record before it. It is a suggestion: the instructor decides.
       </Typography>
-      <Steps steps={steps} driven={driven} debriefed={last.debrief?.workOn ?? []} />
+      <Steps steps={steps} driven={driven} talk={student.person.talk} debriefed={last.debrief?.workOn ?? []} />
       {next ? (
-        <ForNext last={last} next={next} steps={steps} driven={driven} student={student.person.name} />
+        <ForNext last={last} next={next} steps={steps} driven={driven} student={student.person} />
       ) : (
         <Typography>No further stint is planned for {student.person.name}.</Typography>
       )}
@@ -54,17 +54,18 @@ export function WhatComesNext({ student, skills, laps, bends, records }: WhatCom
 interface StepsProps {
   steps: NextSteps
   driven: Setup['pace'] | null
+  talk: Person['talk']
   /** what the last debrief says to work on */
   debriefed: Debrief['workOn']
 }
 
-function Steps({ steps, driven, debriefed }: StepsProps) {
+function Steps({ steps, driven, talk, debriefed }: StepsProps) {
   const { pace, marks, words, faults, section, drill } = steps
   const to = nextPace(steps, driven)
   const paceTo = pace.step === 'same' ? 'the same' : pace.step
   const rows: readonly (readonly [string, string, string])[] = [
     ['Pace', driven && to && pace.step !== 'same' ? `${paceTo}: ${paceChange(driven, to)}` : paceTo, pace.why],
-    ['Words', words.step === 'same' ? 'the same' : 'fewer', words.why],
+    ['Words', words.step === 'same' ? 'the same' : talk === 'few' ? 'few already' : 'fewer', words.why],
     ...(marks.length > 0
       ? [['Take away', marksWords(marks), `${capital(marks[0]!.skill)} is kept at such corners, and these had no fault.`] as const]
       : []),
@@ -103,7 +104,7 @@ interface ForNextProps {
   next: DatedStint
   steps: NextSteps
   driven: Setup['pace'] | null
-  student: string
+  student: Person
 }
 
 /** Waits for the plan of the next stint, then offers the step. */
@@ -138,8 +139,8 @@ function TakeNext({
     isSameCircuit: day.circuit.id === last.day.circuit.id,
     workOn: last.debrief?.workOn ?? [],
   })
-  const take = useTakeNext(next, `The stint of ${when} has what comes next.`)
-  const isThere = draft.plan === null && JSON.stringify(draft.aims) === JSON.stringify(stint.aims)
+  const take = useTakeNext(next, student, `The stint of ${when} has what comes next.`)
+  const isThere = draft.plan === null && draft.talk === null && JSON.stringify(draft.aims) === JSON.stringify(stint.aims)
   if (isThere)
     return (
       <Typography>
@@ -164,13 +165,17 @@ function TakeNext({
     draft.plan && `a plan of the student’s own, “${draft.plan.name}” (${changes.join(', ')}), to be marked ready again`,
     draft.aims.length > 0 && count(draft.aims.length, 'aim'),
   ].filter(Boolean)
+  const says = [
+    gives.length > 0 && `The stint gets ${gives.join(', and ')}.`,
+    draft.talk && `From now on, calls for ${student.name} use few words.`,
+  ].filter(Boolean)
   return (
     <>
       <Button className="no-print" variant="contained" loading={take.isPending} onClick={() => take.mutate(draft)}>
         Use it on {when}
       </Button>
       <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
-        The stint gets {gives.join(', and ')}.
+        {says.join(' ')}
       </Typography>
       {take.error && <ProblemNotice error={take.error} />}
     </>

@@ -1,7 +1,7 @@
 import { screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import type { Bend, Plan, Stint, StintView } from '@ochote/contracts'
+import type { Bend, Person, Plan, Stint, StintView } from '@ochote/contracts'
 import { skillsOf, stintRecord, type NextSteps, type SkillPass, type StandingMark } from '@ochote/core'
 import { fakeServer, type RecordedRequest } from '../../fixtures/fakeServer'
 import { renderPage } from '../../fixtures/render'
@@ -43,7 +43,7 @@ const laps: StintLaps[] = [
 ]
 
 /** Renders the section with a server that stores what it gets, or refuses it when told to. */
-function open(refuses: (asked: RecordedRequest) => boolean = () => false) {
+function open(refuses: (asked: RecordedRequest) => boolean = () => false, passes: readonly SkillPass[] = [unsafe]) {
   let stored: StintView = { stint: later, debrief: null }
   const { asked } = fakeServer((request) => {
     const { method, path, body } = request
@@ -56,6 +56,10 @@ function open(refuses: (asked: RecordedRequest) => boolean = () => false) {
     if (path.startsWith('/api/circuits/'))
       return { status: 404, body: { code: 'not-found', type: 't', title: 'None', status: 404, detail: path } }
     if (method === 'POST') return { body: { ...plan, ...(body as { draft: Partial<Plan> }).draft, id: (body as { id: string }).id } }
+    if (path.startsWith('/api/people/') && method === 'PUT') {
+      const { change, fromVersion } = body as { change: Partial<Person>; fromVersion: number }
+      return { body: { ...student, ...change, version: fromVersion + 1 } }
+    }
     if (path.endsWith('/archived')) return { body: { archived: true } }
     const sent = body as { stint?: Partial<Stint>; brief?: Partial<Stint> }
     stored = { debrief: null, stint: { ...stored.stint, ...sent.stint, ...sent.brief, version: stored.stint.version + 1 } }
@@ -66,7 +70,7 @@ function open(refuses: (asked: RecordedRequest) => boolean = () => false) {
     [stint.id, driven],
     [later.id, stintRecord([])],
   ])
-  renderPage(<WhatComesNext {...{ student: { person: student, days }, skills: skillsOf([unsafe]), laps, bends, records }} />, '/')
+  renderPage(<WhatComesNext {...{ student: { person: student, days }, skills: skillsOf(passes), laps, bends, records }} />, '/')
   return { asked, stored: () => stored.stint, writes: () => asked.filter(({ method }) => method !== 'GET') }
 }
 const use = () => screen.findByRole('button', { name: /^Use it on .*, 14:00$/ })
@@ -110,14 +114,44 @@ describe('what comes next', () => {
   })
 })
 
+/** Three laps on which braking at the tight corner was clean. */
+const clean = [1, 2, 3].map((lap): SkillPass => ({ ...unsafe, lap, result: 'clean', codes: [] }))
+
+describe('words', () => {
+  it('become fewer for a steady student with the same click', async () => {
+    const { writes } = open(() => false, clean)
+    expect(await screen.findByText(`From now on, calls for ${student.name} use few words.`)).toBeTruthy()
+    await userEvent.click(await use())
+    await waitFor(() => expect(writes()).toHaveLength(1))
+    expect(writes()[0]).toMatchObject({
+      ...{ method: 'PUT', path: `/api/people/${student.id}` },
+      body: { change: { talk: 'few' }, fromVersion: student.version },
+    })
+  })
+
+  it('stay where the server refuses, and the page says why', async () => {
+    open(({ method, path }) => method === 'PUT' && path.startsWith('/api/people/'), clean)
+    await userEvent.click(await use())
+    expect((await screen.findByRole('alert')).textContent).toContain('It was changed')
+  })
+})
+
 const nothing: NextSteps = {
   ...{ pace: { step: 'same', why: '' }, words: { step: 'same', why: '' }, marks: [], faults: [], section: null, drill: null },
 }
-const given = { steps: nothing, driven: plan.setup.pace, student: 'Una', plan, standing: null, isSameCircuit: true, workOn: [] }
+const given = {
+  steps: nothing,
+  driven: plan.setup.pace,
+  student: { name: 'Una', talk: null },
+  plan,
+  standing: null,
+  isSameCircuit: true,
+  workOn: [],
+}
 
 describe('the next stint’s plan', () => {
   it('stays where pace and marks stay', () => {
-    expect(nextDraft(given)).toEqual({ plan: null, aims: [] })
+    expect(nextDraft(given)).toEqual({ plan: null, aims: [], talk: null })
   })
 
   it('is called after the student once, however often a step is taken', () => {
@@ -145,12 +179,18 @@ describe('the next stint’s plan', () => {
     const all = { ...given, steps, plan: before, standing: [brake] }
     expect(nextDraft(all).plan!.coneEdits.removed).toEqual(['1-apex', '2-brake'])
     expect(nextDraft(all).aims).toEqual([{ kind: 'mark', corner: '2', code: 'be' }])
-    expect(nextDraft({ ...all, isSameCircuit: false })).toEqual({ plan: null, aims: [] })
+    expect(nextDraft({ ...all, isSameCircuit: false })).toEqual({ plan: null, aims: [], talk: null })
     // its marks are not known, or it stands there to hold the car off something
     for (const standing of [null, [{ ...brake, duty: 'hold' as const }]]) expect(nextDraft({ ...all, standing }).plan).toBeNull()
     // at another pace than the plan's, no mark goes
     const slower = { lateral: 0.6, brake: 0.6, drive: 0.6 }
     expect(nextDraft({ ...all, driven: slower }).plan!.coneEdits.removed).toEqual(['1-apex'])
+  })
+
+  it('comes with fewer words where all is steady, unless the student has few already', () => {
+    const fewer = { ...given, steps: { ...nothing, words: { step: 'fewer' as const, why: '' } } }
+    expect(nextDraft(fewer).talk).toBe('few')
+    expect(nextDraft({ ...fewer, student: { name: 'Una', talk: 'few' as const } }).talk).toBeNull()
   })
 
   it('has the aims of the debrief before those of the passes', () => {

@@ -1,4 +1,4 @@
-import { planDraftSchema, type Aim, type Plan, type PlanDraft, type Setup, type StintView } from '@ochote/contracts'
+import { planDraftSchema, type Aim, type Person, type Plan, type PlanDraft, type Setup, type StintView } from '@ochote/contracts'
 import { aimFrom, faultOf, steppedPace, type NextSteps, type StandingMark } from '@ochote/core'
 
 const LONGEST_NAME = 80
@@ -8,13 +8,15 @@ export interface NextDraft {
   /** the plan to be driven instead; null where the stint's own will do */
   readonly plan: PlanDraft | null
   readonly aims: readonly Aim[]
+  /** how calls are worded for the student from now on; null where that stays */
+  readonly talk: 'few' | null
 }
 
 interface NextDraftInput {
   readonly steps: NextSteps
   /** the pace that was driven last; null where it is not known */
   readonly driven: Setup['pace'] | null
-  readonly student: string
+  readonly student: Pick<Person, 'name' | 'talk'>
   /** the next stint's plan */
   readonly plan: Plan
   /** the marks of that plan; null where they are not known */
@@ -42,12 +44,16 @@ export function nextDraft({ steps, driven, student, plan, standing, isSameCircui
     isSameCircuit && isOwnPace ? steps.marks.filter((mark) => standing?.some((one) => one.id === mark.id && one.duty === mark.duty)) : []
   const changed: PlanDraft = {
     ...planDraftSchema.parse(plan),
-    name: (plan.name.endsWith(student) ? plan.name : `${plan.name}, ${student}`).slice(0, LONGEST_NAME),
+    name: (plan.name.endsWith(student.name) ? plan.name : `${plan.name}, ${student.name}`).slice(0, LONGEST_NAME),
     setup: { ...plan.setup, pace },
     coneEdits: { ...plan.coneEdits, removed: [...removed, ...away.map(({ id }) => id)] },
     unsafeAnswers: [],
   }
-  return { plan: isOwnPace && away.length === 0 ? null : changed, aims: isSameCircuit ? aimsOf(steps, workOn) : [] }
+  return {
+    plan: isOwnPace && away.length === 0 ? null : changed,
+    aims: isSameCircuit ? aimsOf(steps, workOn) : [],
+    talk: steps.words.step === 'fewer' && student.talk !== 'few' ? 'few' : null,
+  }
 }
 
 const aimsOf = ({ faults }: NextSteps, workOn: NextDraftInput['workOn']): Aim[] =>

@@ -1,10 +1,12 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import {
   archivedSchema,
+  personSchema,
   planSchema,
   stintDraftSchema,
   stintViewSchema,
   type BriefDraft,
+  type Person,
   type StintDraft,
   type StintView,
 } from '@ochote/contracts'
@@ -19,13 +21,15 @@ const putStint = (id: string, stint: StintDraft, fromVersion: number) =>
   request(stintViewSchema, `/api/stints/${id}`, { method: 'PUT', body: { stint, fromVersion } })
 const putBrief = (id: string, brief: BriefDraft, fromVersion: number) =>
   request(stintViewSchema, `/api/stints/${id}/brief`, { method: 'PUT', body: { brief, fromVersion } })
+const putTalk = ({ id, version }: Pick<Person, 'id' | 'version'>, talk: Person['talk']) =>
+  request(personSchema, `/api/people/${id}`, { method: 'PUT', body: { change: { talk }, fromVersion: version } })
 const archivePlan = (id: string) => request(archivedSchema, `/api/plans/${id}/archived`, { method: 'PUT', body: { archived: true } })
 
 /**
- * Gives the next stint its plan and its aims, in one step that can be undone. Where a part is refused, what went before it is taken back.
+ * Gives the next stint its plan and its aims, and the student's calls their wording, in one step that can be undone. Where a part is refused, what went before it is taken back.
  * @param says - what was done, once it is
  */
-export function useTakeNext({ stint, debrief }: StintView, says: string) {
+export function useTakeNext({ stint, debrief }: StintView, person: Person, says: string) {
   const client = useQueryClient()
   const put = usePutStint(stint)
   const done = useDone()
@@ -37,11 +41,13 @@ export function useTakeNext({ stint, debrief }: StintView, says: string) {
     await client.invalidateQueries({ queryKey: studentQuery(stint.studentId).queryKey })
   }
   return useMutation({
-    mutationFn: async ({ plan, aims }: NextDraft) => {
+    mutationFn: async ({ plan, aims, talk }: NextDraft) => {
       const planId = uuid()
       let stored: StintView = { stint, debrief }
       let isBriefed = false
+      let known = person
       const back = async () => {
+        if (known !== person) known = await putTalk(known, person.talk)
         if (isBriefed) stored = await putBrief(stint.id, brief, stored.stint.version)
         if (stored.stint.planId !== stint.planId) stored = await putStint(stint.id, planned, stored.stint.version)
         if (plan) await archivePlan(planId)
@@ -54,6 +60,7 @@ export function useTakeNext({ stint, debrief }: StintView, says: string) {
           stored = await putBrief(stint.id, { aims: [...aims], briefedAt: null }, stored.stint.version)
           isBriefed = true
         }
+        if (talk) known = await putTalk(person, talk)
       } catch (refused) {
         await back().catch(() => show(stored)) // what could not be taken back is shown as it is stored
         throw refused
