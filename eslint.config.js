@@ -93,7 +93,7 @@ const webShared = [
     'telemetry',
     'stintLog',
   ],
-  ...['workers', 'shell', 'recordings', 'homework', 'takeHome', 'ribbon', 'trackMap', 'sessionForm', 'stint', 'pdf'],
+  ...['workers', 'shell', 'recordings', 'homework', 'takeHome', 'ribbon', 'trackMap', 'sessionForm', 'stint', 'reading', 'pdf'],
 ]
 const inFolders = (folders) => folders.map((name) => `**/${name}/**`)
 

@@ -197,3 +197,24 @@ test('all students’ progress says who is stuck, when faults come, where severa
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(rows('Who is stuck').nth(1)).toBeVisible()
 })
+
+test('a group’s time is read from recorded laps, and is on the large screen', async ({ page }) => {
+  const day = await openDay(page)
+  await page.goto(`/days/${day.id}/group`)
+  const time = page.getByRole('region', { name: 'Where the time is' })
+  await expect(time.getByRole('table').getByRole('row')).toHaveCount(12, { timeout: 30_000 })
+  await expect(time.getByText(/reading the plan/)).toHaveCount(0, { timeout: 30_000 })
+  const lost = (
+    await time
+      .getByRole('row')
+      .getByRole('cell')
+      .filter({ hasText: /^−?\d\.\d\d$/ })
+      .allTextContents()
+  ).map(Number)
+  expect(lost.length).toBeGreaterThan(11)
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Large screen' }).click()
+  for (let k = 0; k < 12 && (await page.getByRole('heading', { name: /^Time: corner \d/ }).count()) === 0; k++)
+    await page.keyboard.press('ArrowRight')
+  await expect(page.getByText(/\d\.\d\d s a lap behind the plan, most of it/)).toBeVisible()
+})

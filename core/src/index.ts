@@ -175,6 +175,7 @@ export {
   type GroupFault,
   type GroupStudent,
 } from './debrief/groupDebrief'
+export { groupTime, type GroupCornerTime, type PassPart, type RecordedStudent } from './debrief/groupTime'
 export { cornerPicture, type CornerPicture, type PictureMark, type PictureStrip } from './debrief/cornerPicture'
 export type { FindableFault } from './review/limits'
 export { bendOf, bends, FAST_OVER_M, TIGHT_UNDER_M } from './progress/bend'

@@ -14,7 +14,9 @@ import { useCornerNumbers } from '../stint/useCornerNumbers'
 import { useDayLogs } from '../stintLog/useDayLogs'
 import { GroupGrid } from './GroupGrid'
 import { GroupLarge } from './GroupLarge'
+import { GroupTime } from './GroupTime'
 import { exampleWords, faultDetail, faultWords, groupSlides, sectionWords } from './groupSlides'
+import { useGroupTime } from './useGroupTime'
 
 /** The debrief of a whole group, for a day or one of its sessions. */
 export function GroupPage() {
@@ -33,22 +35,23 @@ function Group({ day }: { day: DayView }) {
   const [isLarge, setLarge] = useState(false)
   const close = useCallback(() => setLarge(false), [])
   const session = day.sessions.find(({ id }) => id === sessionId)
+  const own = useMemo(() => stints.filter(({ stint }) => !session || session.stintIds.includes(stint.id)), [stints, session])
+  const timeState = useGroupTime(day, own, corners)
   const students = useMemo(() => {
-    const own = stints.filter(({ stint }) => !session || session.stintIds.includes(stint.id))
     const records = own.map(({ stint, log }) => ({ studentId: stint.studentId, record: stintRecord(log) }))
     const driven = records.filter(({ record }) => record.laps.length > 0)
     return [...new Set(driven.map(({ studentId }) => studentId))].map((id) => ({
       id,
       records: driven.filter(({ studentId }) => studentId === id).map(({ record }) => record),
     }))
-  }, [stints, session])
+  }, [own])
   const group = useMemo(() => groupDebrief(students, corners), [students, corners])
   const realName = (id: string) => day.people.find((one) => one.id === id)?.name ?? 'someone'
   // a number stays with its student while names are hidden
   const shownName = (id: string) => (named ? realName(id) : `Student ${students.findIndex((one) => one.id === id) + 1}`)
   const nameOf = named ? realName : null
   const mayBeShown = (id: string) => day.people.some((one) => one.id === id && one.mayBeShown)
-  const slides = groupSlides(group, nameOf, mayBeShown)
+  const slides = groupSlides(group, nameOf, mayBeShown, timeState.times)
   if (!isKnown) return <LinearProgress aria-label="Loading" />
   if (isLarge && slides.length > 0) return <GroupLarge slides={slides} named={named} onNamed={setNamed} onClose={close} />
   return (
@@ -63,7 +66,7 @@ function Group({ day }: { day: DayView }) {
               size="small"
               hiddenLabel
               value={sessionId}
-              slotProps={{ select: { 'aria-label': 'Which stints' } }}
+              slotProps={{ select: { 'aria-label': 'Which stints', displayEmpty: true } }}
               sx={{ minWidth: 200 }}
               onChange={(e) => setSession(e.target.value)}
             >
@@ -83,8 +86,8 @@ function Group({ day }: { day: DayView }) {
       }
     >
       <Typography color="text.secondary">
-        {longDay(day.date)} · {count(group.driven, 'student')}, {count(group.laps, 'timed lap')}. Everything here comes from the logs. Ask
-        before you name someone in front of the others.
+        {longDay(day.date)} · {count(group.driven, 'student')}, {count(group.laps, 'timed lap')}. Faults and praise come from the logs, time
+        from recorded laps. Ask before you name someone in front of the others.
       </Typography>
       {group.corners.length === 0 ? (
         <EmptyState title="Nothing logged yet">What the group has in common appears here once faults are logged.</EmptyState>
@@ -119,7 +122,7 @@ function Group({ day }: { day: DayView }) {
             {group.sections.length === 0 && <Typography color="text.secondary">None stands out.</Typography>}
             <Box component="ol" sx={{ pl: 2.5, my: 1, display: 'grid', gap: 1 }}>
               {group.sections.map((section) => {
-                const { name, why } = sectionWords(section, nameOf)
+                const { name, why } = sectionWords(section, nameOf, timeState.times)
                 return (
                   <li key={name}>
                     <strong>{name}</strong>
@@ -137,6 +140,7 @@ function Group({ day }: { day: DayView }) {
           </Box>
         </Box>
       )}
+      <GroupTime state={timeState} studentIds={students.map(({ id }) => id)} nameOf={shownName} />
     </Page>
   )
 }

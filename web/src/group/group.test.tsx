@@ -1,13 +1,15 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { useState } from 'react'
-import { groupDebrief, stintRecord } from '@ochote/core'
+import { groupDebrief, stintRecord, type GroupCornerTime } from '@ochote/core'
 import { describe, expect, it, vi } from 'vitest'
 import { renderPage } from '../fixtures/render'
 import { logOf } from '../fixtures/stadium'
 import { GroupGrid } from './GroupGrid'
 import { GroupLarge } from './GroupLarge'
-import { exampleWords, groupSlides } from './groupSlides'
+import { exampleWords, groupSlides, sectionWords } from './groupSlides'
+import { GroupTime } from './GroupTime'
+import type { GroupTimeState } from './useGroupTime'
 
 type Logged = Parameters<typeof logOf>[0][number]
 const of = (id: string, ...entries: Logged[]) => ({
@@ -97,4 +99,52 @@ it('the grid says in words what its signs mean, and leaves empty what nobody log
   expect([...row('Cy Lund').querySelectorAll('td')].map((cell) => cell.textContent)).toEqual(['Cy Lund', '+', '1!!'])
   expect(screen.getByTitle('1 logged, at worst unsafe').textContent).toBe('1!!')
   expect(screen.getByText(/not that nothing happened/)).toBeTruthy()
+})
+
+describe('where the group’s time is', () => {
+  const lost = (corner: string, lostS: number, ...each: readonly (readonly [string, number])[]): GroupCornerTime => ({
+    ...{ corner, lostS, part: 'braking' },
+    students: each.map(([studentId, s]) => ({ studentId, lostS: s, laps: 3 })),
+  })
+  const times = [lost('2', 0.5, ['ada', 0.4], ['ben', 0.6]), lost('1', -0.04, ['ada', -0.08], ['ben', 0])]
+  const state: GroupTimeState = { times, toRead: [], recorded: 2, onRead: vi.fn(), onFailed: vi.fn(), error: null }
+  const ids = ['ada', 'ben', 'cy']
+
+  it('is a table, the costliest corner first, for those whose laps were recorded', () => {
+    renderPage(<GroupTime state={state} studentIds={ids} nameOf={nameOf} />)
+    const rows = screen.getAllByRole('row').map((row) => [...row.children].map(({ textContent }) => textContent))
+    expect(rows).toEqual([
+      ['Corner', 'Middle, s', 'Most of it', 'Ada Moss', 'Ben Fry'],
+      ['2', '0.50', 'before turn-in', '0.40', '0.60'],
+      ['1', '−0.04', '–', '−0.08', '0.00'],
+    ])
+  })
+
+  it('is said not to be known without recorded laps, with too few, and where they can’t be listed', () => {
+    const says = (own: Partial<GroupTimeState>) => {
+      const { unmount } = renderPage(<GroupTime state={{ ...state, times: [], ...own }} studentIds={ids} nameOf={nameOf} />)
+      const text = screen.getByRole('region', { name: 'Where the time is' }).textContent
+      unmount()
+      return text
+    }
+    expect(says({ recorded: 0 })).toContain('No laps were recorded, so nobody knows.')
+    expect(says({ recorded: 1 })).toContain('it takes two students with two whole recorded laps each')
+    expect(says({ recorded: null })).toBe('Where the time is')
+    expect(says({ recorded: null, error: new Error('no answer') })).toContain('Recorded laps can’t be listed now.')
+  })
+
+  it('has a slide for each corner that costs, and is a reason for a section', () => {
+    const slide = groupSlides(group, null, nobody, times).filter(({ topic }) => topic.startsWith('Time'))
+    expect(slide).toEqual([
+      {
+        topic: 'Time: corner 2',
+        text: '0.50 s a lap behind the plan, most of it before turn-in.',
+        detail: 'The middle of 2 students with recorded laps.',
+      },
+    ])
+    const section = { corners: ['2'], studentIds: ['ada'], hasUnsafe: false, faults: ['brakes early'] }
+    expect(sectionWords(section, null, times).why).toBe('1 student: brakes early; 0.50 s a lap')
+    // the time of a corner that nobody recorded is not known, so neither is the section's
+    expect(sectionWords({ ...section, corners: ['2', '3'] }, null, times).why).toBe('1 student: brakes early')
+  })
 })

@@ -1,4 +1,4 @@
-import { adviceFor, faultOf, severityNames, type GroupDebrief, type GroupFault } from '@ochote/core'
+import { adviceFor, faultOf, severityNames, type GroupCornerTime, type GroupDebrief, type GroupFault, type PassPart } from '@ochote/core'
 import { count } from '../format/format'
 
 /** What is shown at one time on a large screen. */
@@ -42,21 +42,46 @@ export const faultDetail = ({ studentIds, times, worst }: GroupFault, nameOf: Na
 const sectionName = (corners: readonly string[]) =>
   corners.length === 1 ? `Corner ${corners[0]}` : `Corners ${corners[0]} to ${corners.at(-1)}`
 
-/** A section as a heading, and why it is suggested. */
-export const sectionWords = ({ corners, studentIds, hasUnsafe, faults }: GroupDebrief['sections'][number], nameOf: NameOf | null) => ({
-  name: sectionName(corners),
-  why: `${hasUnsafe ? 'unsafe; ' : ''}${whoWords(studentIds, nameOf)}: ${faults.join(', ')}`,
-})
+/** Where in a pass time is lost. */
+export const partWords: Readonly<Record<PassPart, string>> = {
+  braking: 'before turn-in',
+  entry: 'from turn-in to apex',
+  exit: 'from apex to exit',
+  straight: 'after the exit',
+}
+
+export const secondsWords = (s: number): string => `${s < -0.005 ? '−' : ''}${Math.abs(s).toFixed(2)}`
+
+/** A section as a heading, and why it is suggested: what was logged, and the time there where it was recorded. */
+export function sectionWords(
+  { corners, studentIds, hasUnsafe, faults }: GroupDebrief['sections'][number],
+  nameOf: NameOf | null,
+  times: readonly GroupCornerTime[],
+) {
+  const timed = times.filter(({ corner }) => corners.includes(corner))
+  const lostS = timed.reduce((sum, one) => sum + one.lostS, 0)
+  const time = timed.length === corners.length && lostS >= LEAST_LOST_S ? `; ${secondsWords(lostS)} s a lap` : ''
+  return { name: sectionName(corners), why: `${hasUnsafe ? 'unsafe; ' : ''}${whoWords(studentIds, nameOf)}: ${faults.join(', ')}${time}` }
+}
 
 /** A group listens to so many things; unsafe ones are all shown. */
 const MOST_SHOWN = 5
+/** The corners that cost most are worth a word each, where they cost at least this, s. */
+const MOST_TIMES = 2
+const LEAST_LOST_S = 0.1
 
 /**
  * The group's debrief, one thing at a time: what most of them have in common, with what to do about it, then what to practise next.
  * @param nameOf - null while names are hidden
  * @param mayBeShown - whether a student agreed to be named as a good example
+ * @param times - where the group's time is, the costliest corner first; empty where nothing was recorded
  */
-export function groupSlides({ common, sections }: GroupDebrief, nameOf: NameOf | null, mayBeShown: (id: string) => boolean): GroupSlide[] {
+export function groupSlides(
+  { common, sections }: GroupDebrief,
+  nameOf: NameOf | null,
+  mayBeShown: (id: string) => boolean,
+  times: readonly GroupCornerTime[] = [],
+): GroupSlide[] {
   const shown = common.filter(({ worst }, k) => worst === 3 || k < MOST_SHOWN)
   const faults = shown.map((fault): GroupSlide => {
     const known = faultOf(fault.code)
@@ -68,10 +93,16 @@ export function groupSlides({ common, sections }: GroupDebrief, nameOf: NameOf |
     }
   })
   const next = sections.map((section, k): GroupSlide => {
-    const { name, why } = sectionWords(section, nameOf)
+    const { name, why } = sectionWords(section, nameOf, times)
     return { topic: `Next session, ${k + 1}`, text: name, detail: sentence(why) }
   })
-  return [...faults, ...next]
+  const costly = times.filter(({ lostS }) => lostS >= LEAST_LOST_S).slice(0, MOST_TIMES)
+  const time = costly.map(({ corner, lostS, part, students }): GroupSlide => ({
+    topic: `Time: corner ${corner}`,
+    text: `${secondsWords(lostS)} s a lap behind the plan, most of it ${partWords[part]}.`,
+    detail: `The middle of ${count(students.length, 'student')} with recorded laps.`,
+  }))
+  return [...faults, ...time, ...next]
 }
 
 const sentence = (text: string) => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`

@@ -14,7 +14,7 @@ import { capital } from '../skills/skillWords'
 import type { StintLaps } from '../skills/useSkills'
 import { lastDriven, lastStintOf, nextPlanned, type DatedStint } from './lastStint'
 import { nextDraft, nextPace } from './nextDraft'
-import { standingMarks } from './standingMarks'
+import { standingMarks } from '../../reading/standingMarks'
 import { cornersWords, faultWords, marksWords, paceChange } from './stepWords'
 import { useTakeNext } from './useTakeNext'
 

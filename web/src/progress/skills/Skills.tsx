@@ -13,7 +13,7 @@ import { LapsTable } from './LapsTable'
 import { RecordFiles } from './RecordFiles'
 import { SkillPanel } from './SkillPanel'
 import { SkillTable } from './SkillTable'
-import { StintReading } from './StintReading'
+import { StintReading } from '../../reading/StintReading'
 import { signaturesQuery } from './useSignatures'
 import { useSkills } from './useSkills'
 

@@ -14,7 +14,7 @@ import {
 import { recordingsQuery } from '../../api/queries'
 import { shortDay } from '../../format/format'
 import type { OpenedLogs } from '../../stintLog/useStintLogs'
-import type { ReadStint } from './StintReading'
+import type { ReadStint } from '../../reading/StintReading'
 import { useBends } from './useBends'
 
 /** A driven stint that is being read, or could not be. */
