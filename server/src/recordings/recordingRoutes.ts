@@ -19,6 +19,7 @@ import { gunzipSync } from 'node:zlib'
 import { answer } from '../http/answer'
 import { conflict, invalidInput, notFound } from '../http/appError'
 import { archiveRoutes, whichListed } from '../http/archiveRoutes'
+import { asStored } from '../http/asStored'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 import type { ComputePool } from '../solutions/computePool'
@@ -130,7 +131,10 @@ export function recordingRoutes(all: Repositories, pool: ComputePool, streams: S
     .put('/:recordingId/review', async (req, res) => {
       const { id } = await stored(req.params)
       const { review, fromVersion } = parseInput(reviewSaveSchema, req.body)
-      const saved = await recordings.saveReview(id, review, fromVersion)
+      const before = await recordings.review(id)
+      const { review: sent } = req.body as { review: { notes: readonly unknown[] } }
+      const notes = review.notes.map((note, k) => asStored(note, sent.notes[k], before.notes.find((one) => one.id === note.id) ?? null))
+      const saved = await recordings.saveReview(id, { ...review, notes }, fromVersion)
       const current = await recordings.review(id)
       if (saved === 'conflict') throw conflict('The review', current.version)
       answer(res, reviewSchema, current)

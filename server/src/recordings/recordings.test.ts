@@ -167,6 +167,19 @@ describe('a review', () => {
     }
     expect((await app.ask('PUT', path, { review: { ...noReview, notes: [old] }, fromVersion: 0 })).status).toBe(200)
     expect(reviewSchema.parse((await app.ask('GET', path)).body).notes).toEqual([{ ...old, isQuestion: false, answer: '' }])
+    // what a newer page answered stays when the older one saves what it knows of
+    const asked = { ...old, isQuestion: true, answer: 'At the apex' }
+    expect((await app.ask('PUT', path, { review: { ...noReview, notes: [asked] }, fromVersion: 1 })).status).toBe(200)
+    const notes = [
+      { ...old, text: 'Eyes up, earlier' },
+      { ...old, id: randomUUID(), lap: 2 },
+    ]
+    expect((await app.ask('PUT', path, { review: { ...noReview, notes }, fromVersion: 2 })).status).toBe(200)
+    expect(reviewSchema.parse((await app.ask('GET', path)).body).notes).toEqual([
+      { ...asked, text: 'Eyes up, earlier' },
+      { ...notes[1], isQuestion: false, answer: '' },
+    ])
+    expect((await app.ask('PUT', path, { review: noReview, fromVersion: 3 })).status).toBe(200)
   })
 
   it('is saved over its version, and what is never to be shown again holds for the student', async () => {

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { MOST_RECORD_DAYS, RECORD_DAYS, schoolRecordSchema, schoolSaveSchema, schoolSchema } from '@ochote/contracts'
 import { answer } from '../http/answer'
 import { conflict } from '../http/appError'
+import { asStored } from '../http/asStored'
 import { parseInput } from '../http/parseInput'
 import type { Repositories } from '../repositories'
 import { readSchoolRecord } from './readSchoolRecord'
@@ -20,7 +21,8 @@ export function schoolRoutes(all: Repositories): Router {
     })
     .put('/', async (req, res) => {
       const { school, fromVersion } = parseInput(schoolSaveSchema, req.body)
-      if ((await schools.save(school, fromVersion)) === 'conflict')
+      const { school: sent } = req.body as { school: unknown }
+      if ((await schools.save(asStored(school, sent, await schools.find()), fromVersion)) === 'conflict')
         throw conflict('What the school settles', (await schools.find()).version)
       answer(res, schoolSchema, await schools.find())
     })
