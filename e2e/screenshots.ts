@@ -1,4 +1,6 @@
 import { tapLine } from './support'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium, type Page } from '@playwright/test'
 import type { DayView, Day } from '@ochote/contracts'
@@ -7,7 +9,6 @@ import { OwnServer } from './ownServer'
 
 /** Takes the pictures of docs/screenshots from fresh demonstration data. */
 const server = new OwnServer(4691)
-const emptyServer = new OwnServer(4692)
 
 interface Picture {
   name: string
@@ -15,8 +16,6 @@ interface Picture {
   size?: { width: number; height: number }
   theme?: 'light' | 'dark' | 'glare'
   before?: (page: Page) => Promise<void>
-  /** of a school that has nothing yet */
-  isEmpty?: true
 }
 
 const day = (stage: string) => (dayId: string) => `/days/${dayId}/${stage}`
@@ -57,6 +56,16 @@ const pictures: Picture[] = [
       await page.getByRole('button', { name: /^turn-in at medium corners: (seen|steady|kept)/ }).waitFor()
       await page.getByRole('heading', { name: 'What comes next' }).evaluate((heading) => heading.scrollIntoView())
       await page.waitForTimeout(500) // the list of names is closed
+    },
+  },
+  {
+    name: 'group',
+    path: day('group'),
+    before: async (page) => {
+      await page
+        .getByRole('table', { name: /^Seconds lost/ })
+        .getByRole('columnheader', { name: 'Student 3' })
+        .waitFor()
     },
   },
   {
@@ -123,8 +132,33 @@ const pictures: Picture[] = [
       await page.waitForTimeout(500) // the tab is open
     },
   },
-  { name: 'people', path: () => '/library/people' },
-  { name: 'start', path: () => '/', isEmpty: true },
+  {
+    name: 'skills',
+    path: day('progress'),
+    before: async (page) => {
+      await page.getByRole('combobox', { name: 'Student' }).click()
+      await page.getByRole('option', { name: 'Ines Marlowe' }).click()
+      await page.getByRole('button', { name: /^turn-in at medium corners: (seen|steady|kept|not yet)/ }).waitFor()
+      await page.getByRole('heading', { name: 'What comes next' }).waitFor()
+      await page.getByRole('button', { name: /^braking at medium corners: / }).click()
+      await page.getByRole('heading', { name: 'Skills' }).evaluate((heading) => heading.scrollIntoView())
+      await page.waitForTimeout(500) // the list of names is closed
+    },
+  },
+  {
+    name: 'student-page',
+    path: day('debrief'),
+    size: { width: 820, height: 1180 },
+    before: async (page) => {
+      const button = page.getByRole('button', { name: 'Student’s page' })
+      await button.waitFor()
+      const waiting = page.waitForEvent('download')
+      await button.click({ timeout: 60_000 })
+      const path = join(mkdtempSync(join(tmpdir(), 'ochote-own-page-')), 'own page.html')
+      await (await waiting).saveAs(path)
+      await page.goto(`file://${path}`)
+    },
+  },
   {
     name: 'circuit',
     path: () => '/library/circuits',
@@ -137,27 +171,18 @@ const pictures: Picture[] = [
         .click()
     },
   },
-  {
-    name: 'vehicle',
-    path: () => '/library/vehicles',
-    before: async (page) => {
-      await page.getByRole('link', { name: 'Hatch' }).click()
-      await page.locator('canvas').waitFor()
-    },
-  },
 ]
 
 await server.seed()
 await server.start()
-await emptyServer.start()
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs })
 try {
   const days = (await (await fetch(`${server.base}/api/days`)).json()) as Day[]
   const { id: dayId } = (await (await fetch(`${server.base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
-  for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before, isEmpty } of pictures) {
+  for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before } of pictures) {
     const page = await browser.newPage({ viewport: size, serviceWorkers: 'block' })
     await page.addInitScript((chosen) => localStorage.setItem('ochote.theme', chosen), theme)
-    await page.goto((isEmpty ? emptyServer : server).base + path(dayId))
+    await page.goto(server.base + path(dayId))
     await page.getByRole('heading', { level: 1 }).waitFor()
     await page.waitForFunction(() => document.querySelector('[role="progressbar"]') === null)
     await page.waitForLoadState('networkidle')
@@ -171,5 +196,4 @@ try {
 } finally {
   await browser.close()
   await server.kill()
-  await emptyServer.kill()
 }

@@ -38,7 +38,9 @@ export function GroupTime({ state, studentIds, nameOf }: GroupTimeProps) {
               <TableHead>
                 <TableRow>
                   <TableCell>Corner</TableCell>
-                  <TableCell align="right">Middle, s</TableCell>
+                  <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                    Middle student, s
+                  </TableCell>
                   <TableCell>Most of it</TableCell>
                   {shown.map((id) => (
                     <TableCell key={id} align="right">
@@ -71,8 +73,8 @@ export function GroupTime({ state, studentIds, nameOf }: GroupTimeProps) {
             </Table>
           </Box>
           <Typography variant="body2" color="text.secondary">
-            Seconds behind the plan that each drove, on a middle recorded lap, up to the next corner; first those of the middle student. –
-            means fewer than two whole recorded laps. Plans may differ in pace, so compare corners, not students.
+            Seconds behind the plan that each drove, on a middle recorded lap, up to the next corner. – means fewer than two whole recorded
+            laps. Plans may differ in pace, so compare corners, not students.
           </Typography>
         </>
       )}

@@ -114,7 +114,7 @@ describe('where the group’s time is', () => {
     renderPage(<GroupTime state={state} studentIds={ids} nameOf={nameOf} />)
     const rows = screen.getAllByRole('row').map((row) => [...row.children].map(({ textContent }) => textContent))
     expect(rows).toEqual([
-      ['Corner', 'Middle, s', 'Most of it', 'Ada Moss', 'Ben Fry'],
+      ['Corner', 'Middle student, s', 'Most of it', 'Ada Moss', 'Ben Fry'],
       ['2', '0.50', 'before turn-in', '0.40', '0.60'],
       ['1', '−0.04', '–', '−0.08', '0.00'],
     ])
@@ -139,7 +139,7 @@ describe('where the group’s time is', () => {
       {
         topic: 'Time: corner 2',
         text: '0.50 s a lap behind the plan, most of it before turn-in.',
-        detail: 'The middle of 2 students with recorded laps.',
+        detail: 'The middle one of 2 students with recorded laps.',
       },
     ])
     const section = { corners: ['2'], studentIds: ['ada'], hasUnsafe: false, faults: ['brakes early'] }

@@ -100,7 +100,7 @@ export function groupSlides(
   const time = costly.map(({ corner, lostS, part, students }): GroupSlide => ({
     topic: `Time: corner ${corner}`,
     text: `${secondsWords(lostS)} s a lap behind the plan, most of it ${partWords[part]}.`,
-    detail: `The middle of ${count(students.length, 'student')} with recorded laps.`,
+    detail: `The middle one of ${count(students.length, 'student')} with recorded laps.`,
   }))
   return [...faults, ...time, ...next]
 }

@@ -7,6 +7,7 @@ h3 { margin: .8rem 0 .2rem; font-size: 1.1rem; }
 p, ul { margin: .3rem 0; }
 .soft, figcaption { color: #5a564d; font-size: .9rem; }
 figure { margin: .5rem 0; }
+.picture { max-width: 32rem; }
 svg { width: 100%; height: auto; display: block; }
 svg text { font: 14px system-ui, sans-serif; fill: #5a564d; }
 path { fill: none; }

@@ -62,7 +62,7 @@ export function StudentDocument({ open, record, draft, followed, pictures, notes
             {faultOf(code)?.name ?? code}: {reason}
           </p>
           {pictures[k] && (
-            <figure>
+            <figure className="picture">
               <PictureSvg picture={pictures[k]} units={unitsNow()} box={PICTURE} />
               <figcaption>{pictureWords(pictures[k])}</figcaption>
             </figure>

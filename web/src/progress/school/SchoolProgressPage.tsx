@@ -120,7 +120,7 @@ function Record({ record }: { record: SchoolRecord }) {
       />
       <RecordSection
         title="Corners where several had a fault"
-        says="Corners where two or more of those who drove a circuit had a fault, the first five of each circuit."
+        says="Corners where two or more of those who drove a circuit had a fault, the first five of each circuit. What a corner costs in seconds is in each day’s group debrief, from recorded laps."
         heads={['Corner', 'Students', 'What most of them did', 'Faults', 'Unsafe']}
         rows={corners.map((one) => [
           `${one.corner}, ${nameOf(one.circuitId)}`,
