@@ -114,23 +114,41 @@ export function fastestLine(problem: LineProblem): SolvedLine {
       ),
     ),
   )
+  const settle = (from: Float64Array, stages = settling) => drive(solveStages(spaceAt, bounds, from, stages))
   let best = quickestOf(found)
   for (let round = 0; round < JOINS && found.length > 1; round++) {
     const joined = joinLines(track, basis, best, found, drive)
     if (joined === best) break
-    best = quickestOf([joined, drive(solveStages(spaceAt, bounds, joined.coefficients, settling))])
+    best = quickestOf([joined, settle(joined.coefficients)])
     found.push(best)
   }
+  if (rubber) {
+    // halfway to each of the other lines lie valleys that no search began in
+    const between = found
+      .slice(0, starts.length)
+      .filter((one) => one !== best)
+      .map((other, k, { length }) => {
+        onProgress?.(FINDING_SHARE + (CROSSING_SHARE * k) / length)
+        return settle(halfway(best.coefficients, other.coefficients), settling.slice(-1))
+      })
+    const joined = joinLines(track, basis, best, [...found, ...between], drive)
+    if (joined !== best) best = quickestOf([best, joined, settle(joined.coefficients)])
+  }
   const coefficients = solveStages(spaceAt, bounds, best.coefficients, polishing, (share) =>
-    onProgress?.(FINDING_SHARE + (1 - FINDING_SHARE) * share),
+    onProgress?.(1 - POLISHING_SHARE * (1 - share)),
   )
   return { coefficients, knotSpacingM }
 }
 
+/** Shares of the work; where the road grips alike everywhere, there is nothing between finding and polishing. */
 const FINDING_SHARE = 0.6
+const CROSSING_SHARE = 0.25
+const POLISHING_SHARE = 0.15
 /** An edge of the band that keeps a line on its side. */
 const NEARLY_SHARP_M = 4
 const JOINS = 3
+
+const halfway = (a: Float64Array, b: Float64Array): Float64Array => a.map((v, i) => (v + b[i]!) / 2)
 
 const quickestOf = <T extends { readonly lapTimeS: number }>(lines: readonly T[]): T =>
   lines.reduce((best, line) => (line.lapTimeS < best.lapTimeS ? line : best))

@@ -82,7 +82,7 @@ export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly Me
     turnBias.set(number, isUsual ? middle(here.map(turnLater)) : 0)
     held.set(number, isUsual ? Math.max(-USUAL_LET_GO_SHARE, Math.min(0, middle(here.map(heldMore)))) : 0)
     const steps = here.map(({ pass, planned }) => (pass.steps ?? 1) - (planned.steps ?? 1))
-    moreSteps.set(number, isUsual ? Math.max(0, middle(steps)) : 0)
+    moreSteps.set(number, isUsual ? middle(steps) : 0)
   }
   const braked = passes.flatMap((one) => brakedLater(one) ?? [])
   const silent = new Set(unavailableIn(drive).map(({ fault }) => fault))
@@ -113,7 +113,7 @@ interface Usual {
   readonly brakeM: number
   /** where the driver usually turns in, against the plan, by corner */
   readonly turnM: ReadonlyMap<string, number>
-  /** how many more turns of the wheel than planned the driver usually makes, by corner: a corner that is driven so by habit, or by need */
+  /** how many more turns of the wheel than planned the driver usually makes, by corner, or fewer: a corner that is driven so by habit, or by need */
   readonly steps: ReadonlyMap<string, number>
   /** how much more of its most the wheel usually has on the way out than planned, by corner; never above 0 */
   readonly held: ReadonlyMap<string, number>
@@ -160,9 +160,10 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
     if (isTold) note('te', -turned, pass.turnInM)
     if (isTold) note('tl', turned, pass.turnInM)
   }
-  // a tightening corner needs more than one turn of the wheel
-  if (pass.steps !== null && pass.steps > (planned.steps ?? 1))
-    note('tn', pass.steps - (planned.steps ?? 1) + 1 - Math.max(0, (usual.steps.get(places.corner.number) ?? 0) - 1), pass.turnInM)
+  // a tightening corner needs more than one turn of the wheel; where the plan needs more than the driver usually takes, the driver's own count
+  const moreSteps = usual.steps.get(places.corner.number) ?? 0
+  const needed = (planned.steps ?? 1) + Math.min(0, moreSteps)
+  if (pass.steps !== null && pass.steps > needed) note('tn', pass.steps - needed + 1 - Math.max(0, moreSteps - 1), pass.turnInM)
   note('co', pass.coastS > planned.coastS + FEET_S ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
   note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
   note('am', planned.insideM - pass.insideM + usual.insideM, pass.insideAtM)
