@@ -35,7 +35,7 @@ export interface CornerPicture {
 }
 
 /** Faults that show in where the car was, and not in the pedals. */
-const ofPlace: readonly string[] = ['te', 'tl', 'ae', 'am', 'xn', 'xw', 'of', 'dg', 'tr', 'ak', 'tn', 'sl']
+const ofPlace: readonly string[] = ['te', 'tl', 'ae', 'am', 'xp', 'xn', 'xw', 'of', 'dg', 'tr', 'ak', 'tn', 'sl']
 const ofThrottle: readonly string[] = ['pe', 'pl', 'pa', 'co', 'ly', 'ge', 'gl']
 
 /**

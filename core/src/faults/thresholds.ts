@@ -21,6 +21,8 @@ const faultThresholds = {
   am: { unit: 'm', note: 0.7, costs: 1.5, unsafe: Infinity },
   pl: { unit: 'm', note: 10, costs: 22, unsafe: Infinity },
   xn: { unit: 'm', note: 1, costs: 2.2, unsafe: Infinity },
+  // as much as the width that it leaves unused
+  xp: { unit: 'm', note: 1, costs: 2.2, unsafe: Infinity },
 } as const satisfies Readonly<Record<string, FaultThresholds>>
 
 export type MeasuredFault = keyof typeof faultThresholds

@@ -134,6 +134,20 @@ describe('a drive', () => {
     for (const size of sizes) expect(codesAt(corner, error(size)), `${size}`).toContain(code)
   })
 
+  it('that arrives slower and brakes later is not said to brake late', () => {
+    // off the throttle long before the corner, so that there is less to brake
+    const slow = { ...plan, trace: { ...plan.trace, speedMps: plan.trace.speedMps.map((v) => v * 1.12) } }
+    const late: DrivenFault[] = [{ lap: 2, corner: '7', code: 'bl', size: 12 }]
+    const recording = logged(plan.track, drive({ plan, laps: 3, faults: late, seed: 4, unsteady: 0.3 }), {
+      rateHz: 25,
+      seed: 4,
+      noise: 0.5,
+    })
+    const lateIn = ({ findings }: Analysis) => findings.filter((one) => one.fault === 'bl').map((one) => [one.lap, one.corner])
+    expect(lateIn(analyse(plan, recording))).toEqual([[2, '7']])
+    expect(lateIn(analyse(slow, recording))).toEqual([])
+  })
+
   it('that leaves width unused with the wheel let out is not said to pinch the exit', () => {
     const faults: DrivenFault[] = [{ lap: 2, corner: '5', code: 'xn', size: 3 }]
     const driven = drive({ plan, laps: 3, faults, seed: 4, unsteady: 0.3 })

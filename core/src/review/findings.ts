@@ -1,6 +1,7 @@
 import { faultOf } from '../faults/catalogue'
-import { wrapStation } from '../geometry/track'
+import { valueAt, wrapStation } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
+import { valueAlong } from './along'
 import type { Pass, Places } from './passes'
 import type { Drive } from './drive'
 import { atLimiter, earliestUpshift, wrongGears } from './gears'
@@ -106,6 +107,17 @@ const brakedLater = ({ pass, planned, onM }: MeasuredPass) =>
 const heldMore = ({ pass, planned }: MeasuredPass) => (pass.heldShare ?? 0) - (planned.heldShare ?? 0)
 const turnLater = ({ pass, planned, onM }: MeasuredPass) => pass.turnInM - onM - planned.turnInM
 
+/** Late is only late for someone who arrives faster than the plan: a slower approach needs less braking, m/s. */
+const FASTER_MPS = 0.3
+
+function arrivesFaster({ track, trace }: PlanSolution, drive: Drive, atM: number): boolean {
+  return valueAlong(drive, drive.speedMps, atM) - valueAt(track, trace.speedMps, wrapStation(track, atM)) > FASTER_MPS
+}
+
+/** Whether braking began before the planned braking ends. Who brakes only after that brakes for something else, such as the second part of a corner. */
+const isOnSamePush = ({ pass, planned, onM }: MeasuredPass): boolean =>
+  pass.brakeStartM !== null && planned.brakeEndM !== null && pass.brakeStartM - onM < planned.brakeEndM
+
 interface Usual {
   /** the driver's usual distance from the inside, against the plan */
   readonly insideM: number
@@ -140,14 +152,14 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   const lifted = later(pass.liftM, planned.liftM)
   if (braked !== null) {
     note('be', -braked, pass.brakeStartM!)
-    note('bl', braked - usual.brakeM, pass.brakeStartM!)
+    if (isOnSamePush(one) && arrivesFaster(plan, drive, pass.brakeStartM!)) note('bl', braked - usual.brakeM, pass.brakeStartM!)
     const isHard = planned.brakePeak >= SHAPED_FROM
     if (isHard && pass.brakeRiseS !== null) note('bs', pass.brakeRiseS - (planned.brakeRiseS ?? 0), pass.brakeStartM!)
     const fall = planned.brakeFallS ?? 0
     if (isHard && pass.brakeFallS !== null && fall >= LEAST_PLANNED_FALL_S)
       note('br', pass.brakeFallS < SNAPPED_S ? fall - pass.brakeFallS : 0, pass.brakeEndM!)
     // a second touch after coasting is no held brake
-    if (pass.coastS < limits.co.from) note('bo', later(pass.brakeEndM, planned.brakeEndM)!, pass.brakeEndM!)
+    if (pass.coastS < limits.co.from && isOnSamePush(one)) note('bo', later(pass.brakeEndM, planned.brakeEndM)!, pass.brakeEndM!)
   }
   if (braked !== null) note('dg', Math.abs(movedAcross(drive, places) - plannedAcross(plan, places)), pass.brakeStartM!)
   if (lifted !== null && (planned.brakeStartM === null || (braked !== null && braked > -limits.be.from))) note('ly', -lifted, pass.liftM!)

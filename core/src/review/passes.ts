@@ -73,7 +73,7 @@ export interface Pass {
   readonly gearMps: number
   /** worked out from engine speed and road speed */
   readonly isGearDerived: boolean
-  /** where the last change down before the throttle is open again ended; null where there was none or gears are not known */
+  /** where the last change down on the way in ended; null where there was none or gears are not known */
   readonly downM: number | null
   /** share of the most that the wheel was turned which it still had on the way out, from 0.4 to 0.8 of the way from apex to exit */
   readonly heldShare: number | null
@@ -82,6 +82,8 @@ export interface Pass {
 }
 
 const CURVED_BEFORE_M = 45
+/** A change down further beyond the slowest place, or the apex, is for what comes next, m. */
+const STILL_IN_M = 15
 const EARLIEST_M = 70
 
 /** Measures a pass (docs/model.md, Recorded laps). */
@@ -123,7 +125,7 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
     gear: gear ? middleOf(gear, timeS, pulling) : null,
     gearMps: speedMps[pulling]!,
     isGearDerived: gear !== null && !drive.has.shifting,
-    downM: gear ? lastDown(drive, from, pulling) : null,
+    downM: gear ? lastDown(drive, from, Math.min(pulling, at(Math.max(alongM[min]!, apexM) + STILL_IN_M))) : null,
     heldShare: drive.steerRad ? heldOnTheWayOut(drive, places) : null,
     turnInM: turnedAt(drive, turnIn, at(apexM), at(Math.max(turnInM - CURVED_BEFORE_M, previous?.exitM ?? -Infinity)), sign),
   }

@@ -11,7 +11,7 @@ import type { Reviewed } from '../workers/review.worker'
 import { acceptedEntries, decided, decisionOn, logLapOf, seenFindings } from '../recordings/decisions'
 import type { FindingActions } from './FindingRow'
 
-const measured = ['be', 'bl', 'bh', 'am', 'pl', 'xn'] as const
+const measured = ['be', 'bl', 'bh', 'am', 'pl', 'xp', 'xn'] as const
 function severityOfFinding({ fault, size }: Pick<Finding, 'fault' | 'size'>): Severity {
   const code = measured.find((one) => one === fault)
   return (code && severityOf(code, size)) ?? (unsafeFaults.includes(fault) ? 3 : 2)
