@@ -7,7 +7,8 @@ import type { DayView, Day } from '@ochote/contracts'
 import { chromiumArgs } from './chromiumArgs'
 import { OwnServer } from './ownServer'
 
-/** Takes the pictures of docs/screenshots from fresh demonstration data. */
+/** Takes the pictures of docs/screenshots from fresh demonstration data: all of them, or those whose names are given. */
+const only = process.argv.slice(2)
 const server = new OwnServer(4691)
 
 interface Picture {
@@ -25,7 +26,7 @@ const pictures: Picture[] = [
   { name: 'plan', path: day('plan') },
   {
     name: 'plan-corner',
-    path: day('plan?corner=8'),
+    path: day('plan?corner=3'),
     before: async (page) => {
       await page.getByRole('tab', { name: 'Corners' }).click()
       await page.getByText('The lap', { exact: true }).waitFor()
@@ -179,7 +180,9 @@ const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headl
 try {
   const days = (await (await fetch(`${server.base}/api/days`)).json()) as Day[]
   const { id: dayId } = (await (await fetch(`${server.base}/api/days/${days[days.length - 1]!.id}`)).json()) as DayView
-  for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before } of pictures) {
+  for (const { name, path, size = { width: 1280, height: 800 }, theme = 'light', before } of pictures.filter(
+    ({ name }) => only.length === 0 || only.includes(name),
+  )) {
     const page = await browser.newPage({ viewport: size, serviceWorkers: 'block' })
     await page.addInitScript((chosen) => localStorage.setItem('ochote.theme', chosen), theme)
     await page.goto(server.base + path(dayId))
