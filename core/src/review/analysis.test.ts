@@ -148,6 +148,20 @@ describe('a drive', () => {
     expect(lateIn(analyse(slow, recording))).toEqual([])
   })
 
+  it.each(['1', '7'])('that brakes late at corner %s is said to, however late', (corner) => {
+    for (const size of [12, 20, 30, 40]) {
+      const driven = drive({ plan, laps: 3, faults: [{ lap: 2, corner, code: 'bl', size }], seed: 4, unsteady: 0.3 })
+      const found = analyse(plan, logged(plan.track, driven, { rateHz: 25, seed: 4, noise: 0.5 })).findings
+      const late = found.find((one) => one.fault === 'bl' && one.lap === 2 && one.corner === corner)!
+      expect(Math.abs(late.size - size), `${size} m`).toBeLessThan(3)
+    }
+  })
+
+  it('whose wheel was not recorded, but written as 0, is not said to pinch an exit', () => {
+    const still = { ...recorded, of: { ...recorded.of, steerRad: new Float64Array(recorded.timeS.length) } }
+    expect(analyse(plan, still).findings.filter((one) => one.fault === 'xp')).toEqual([])
+  })
+
   it('that leaves width unused with the wheel let out is not said to pinch the exit', () => {
     const faults: DrivenFault[] = [{ lap: 2, corner: '5', code: 'xn', size: 3 }]
     const driven = drive({ plan, laps: 3, faults, seed: 4, unsteady: 0.3 })

@@ -86,7 +86,8 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
   xn: (pass, planned, _, { fine }) => `At the exit the car was ${fine(planned.outsideM - pass.outsideM)} further in than planned.`,
   xp: (pass, planned) =>
     `On the way out the wheel still had ${percent(pass.heldShare)} of its most; the plan has ${percent(planned.heldShare)}.`,
-  gd: (_pass, _planned, { size }, { whole }) => `The last change down came ${whole(size)} after the turn-in, or after the plan’s.`,
+  gd: (_pass, { downM, turnInM }, { size }, { whole }) =>
+    `The last change down came ${whole(size)} after ${downM !== null && downM > turnInM ? 'the plan’s last one' : 'the planned turn-in'}.`,
   gw: (pass, planned) => `Gear ${pass.gear} when the throttle was open again; the plan has gear ${planned.gear}.`,
   of: (_pass, _planned, { size }, { fine }) => `The middle of the car was ${fine(size)} over the edge of the road.`,
   ak: (_pass, _planned, { size }, { fine }) => `The side of the car was ${fine(size)} beyond where that kerb begins.`,

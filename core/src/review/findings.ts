@@ -66,6 +66,8 @@ const HELD_TO = 0.75
 /** A brake that is gone from half in less than this is let go of at once, s. */
 const SNAPPED_S = 0.2
 
+/** Where a driver always changes down this late in a corner, it is the way they drive it. */
+const USUAL_DOWN_M = 30
 /** A wheel that has this much less of its most on the way out than usual was let out. */
 const LET_GO_SHARE = 0.05
 /** A driver who lets the wheel out sooner than planned everywhere is known by no more than this. */
@@ -77,10 +79,13 @@ export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly Me
   const turnBias = new Map<string, number>()
   const moreSteps = new Map<string, number>()
   const held = new Map<string, number>()
+  const downM = new Map<string, number>()
   for (const number of new Set(passes.map(({ places }) => places.corner.number))) {
     const here = passes.filter(({ places }) => places.corner.number === number)
     const isUsual = here.length >= USUAL_LAPS
     turnBias.set(number, isUsual ? middle(here.map(turnLater)) : 0)
+    const downs = here.flatMap((one) => downLater(one) ?? [])
+    downM.set(number, downs.length >= USUAL_LAPS ? Math.min(USUAL_DOWN_M, Math.max(0, middle(downs))) : 0)
     held.set(number, isUsual ? Math.max(-USUAL_LET_GO_SHARE, Math.min(0, middle(here.map(heldMore)))) : 0)
     const steps = here.map(({ pass, planned }) => (pass.steps ?? 1) - (planned.steps ?? 1))
     moreSteps.set(number, isUsual ? middle(steps) : 0)
@@ -92,7 +97,7 @@ export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly Me
     brakeM: Math.max(-USUAL_BRAKE_M, Math.min(0, middle(braked))),
     turnM: turnBias,
     steps: moreSteps,
-    held,
+    ...{ held, downM },
     silent,
   }
   return passes.flatMap((one, k) => {
@@ -105,6 +110,9 @@ export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly Me
 const brakedLater = ({ pass, planned, onM }: MeasuredPass) =>
   pass.brakeStartM === null || planned.brakeStartM === null ? null : pass.brakeStartM - onM - planned.brakeStartM
 const heldMore = ({ pass, planned }: MeasuredPass) => (pass.heldShare ?? 0) - (planned.heldShare ?? 0)
+/** How far after turn-in, or after the plan's last change down, the driver's last one comes, m; null where there is none. */
+const downLater = ({ pass, planned, onM }: MeasuredPass): number | null =>
+  pass.downM === null ? null : pass.downM - onM - Math.max(planned.downM ?? -Infinity, planned.turnInM)
 const turnLater = ({ pass, planned, onM }: MeasuredPass) => pass.turnInM - onM - planned.turnInM
 
 /** Late is only late for someone who arrives faster than the plan: a slower approach needs less braking, m/s. */
@@ -129,6 +137,8 @@ interface Usual {
   readonly steps: ReadonlyMap<string, number>
   /** how much more of its most the wheel usually has on the way out than planned, by corner; never above 0 */
   readonly held: ReadonlyMap<string, number>
+  /** how far after turn-in the driver usually changes down last, by corner, m */
+  readonly downM: ReadonlyMap<string, number>
   /** faults that this logger can't show */
   readonly silent: ReadonlySet<FindableFault>
 }
@@ -152,7 +162,7 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   const lifted = later(pass.liftM, planned.liftM)
   if (braked !== null) {
     note('be', -braked, pass.brakeStartM!)
-    if (isOnSamePush(one) && arrivesFaster(plan, drive, pass.brakeStartM!)) note('bl', braked - usual.brakeM, pass.brakeStartM!)
+    if (arrivesFaster(plan, drive, pass.brakeStartM!)) note('bl', braked - usual.brakeM, pass.brakeStartM!)
     const isHard = planned.brakePeak >= SHAPED_FROM
     if (isHard && pass.brakeRiseS !== null) note('bs', pass.brakeRiseS - (planned.brakeRiseS ?? 0), pass.brakeStartM!)
     const fall = planned.brakeFallS ?? 0
@@ -190,7 +200,8 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   // who lets the wheel out and stays in leaves width unused; who keeps it on pinches the exit as well
   if (pass.heldShare !== null && !letGo) note('xp', unusedM, places.exitM)
   note('xn', unusedM, places.exitM)
-  if (pass.downM !== null) note('gd', pass.downM - onM - Math.max(planned.downM ?? -Infinity, planned.turnInM), pass.downM)
+  const down = downLater(one)
+  if (down !== null) note('gd', down - (usual.downM.get(places.corner.number) ?? 0), pass.downM!)
   // where the throttle is never quite open, the plan may stay in a higher gear
   if (pass.gear !== null && pass.gear !== planned.gear) note('gw', wrongGears(plan, pass), pass.minSpeedM)
   const wide = beyondEdge(plan, drive, places)

@@ -55,12 +55,14 @@ const TURNS_S = 0.3
 /** Where the wheel is let go on the way out, as shares of the way from apex to exit. */
 const LET_GO = { from: 0.4, to: 0.8 }
 
-/** How much of the most that the wheel was turned in a corner it still had on the way out, on average. */
-export function heldOnTheWayOut({ alongM, steerRad }: Drive, { turnInM, apexM, exitM }: Places): number {
+/** How much of the most that the wheel was turned in a corner it still had on the way out, on average; null where it was not turned. */
+export function heldOnTheWayOut({ alongM, steerRad }: Drive, { turnInM, apexM, exitM }: Places): number | null {
   const steer = steerRad!
   const on = (share: number) => indexAt(alongM, apexM + share * (exitM - apexM))
   let most = indexAt(alongM, turnInM)
   for (let i = most; i <= indexAt(alongM, exitM); i++) if (Math.abs(steer[i]!) > Math.abs(steer[most]!)) most = i
+  // a channel without values, or one that stays at 0
+  if (!(Math.abs(steer[most]!) > 0)) return null
   const [from, to] = [on(LET_GO.from), on(LET_GO.to)]
   let sum = 0
   for (let i = from; i <= to; i++) sum += steer[i]! / steer[most]!

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useCallback, useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import type { DayView } from '@ochote/contracts'
-import { groupDebrief, stintRecord } from '@ochote/core'
+import { groupDebrief, stintRecord, type GroupCornerTime } from '@ochote/core'
 import { dayQuery } from '../api/queries'
 import { count, longDay } from '../format/format'
 import { Loaded } from '../problem/Loaded'
@@ -26,6 +26,7 @@ export function GroupPage() {
 }
 
 const WHOLE_DAY = ''
+const NOT_YET: readonly GroupCornerTime[] = []
 
 function Group({ day }: { day: DayView }) {
   const { stints, isKnown } = useDayLogs(day)
@@ -37,6 +38,8 @@ function Group({ day }: { day: DayView }) {
   const session = day.sessions.find(({ id }) => id === sessionId)
   const own = useMemo(() => stints.filter(({ stint }) => !session || session.stintIds.includes(stint.id)), [stints, session])
   const timeState = useGroupTime(day, own, corners)
+  // half of the group's laps are not the group's
+  const times = timeState.isRead ? timeState.times : NOT_YET
   const students = useMemo(() => {
     const records = own.map(({ stint, log }) => ({ studentId: stint.studentId, record: stintRecord(log) }))
     const driven = records.filter(({ record }) => record.laps.length > 0)
@@ -51,7 +54,7 @@ function Group({ day }: { day: DayView }) {
   const shownName = (id: string) => (named ? realName(id) : `Student ${students.findIndex((one) => one.id === id) + 1}`)
   const nameOf = named ? realName : null
   const mayBeShown = (id: string) => day.people.some((one) => one.id === id && one.mayBeShown)
-  const slides = groupSlides(group, nameOf, mayBeShown, timeState.times)
+  const slides = groupSlides(group, nameOf, mayBeShown, times)
   if (!isKnown) return <LinearProgress aria-label="Loading" />
   if (isLarge && slides.length > 0) return <GroupLarge slides={slides} named={named} onNamed={setNamed} onClose={close} />
   return (
@@ -122,7 +125,7 @@ function Group({ day }: { day: DayView }) {
             {group.sections.length === 0 && <Typography color="text.secondary">None stands out.</Typography>}
             <Box component="ol" sx={{ pl: 2.5, my: 1, display: 'grid', gap: 1 }}>
               {group.sections.map((section) => {
-                const { name, why } = sectionWords(section, nameOf, timeState.times)
+                const { name, why } = sectionWords(section, nameOf, times)
                 return (
                   <li key={name}>
                     <strong>{name}</strong>

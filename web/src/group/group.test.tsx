@@ -107,7 +107,7 @@ describe('where the group’s time is', () => {
     students: each.map(([studentId, s]) => ({ studentId, lostS: s, laps: 3 })),
   })
   const times = [lost('2', 0.5, ['ada', 0.4], ['ben', 0.6]), lost('1', -0.04, ['ada', -0.08], ['ben', 0])]
-  const state: GroupTimeState = { times, toRead: [], recorded: 2, onRead: vi.fn(), onFailed: vi.fn(), error: null }
+  const state: GroupTimeState = { times, toRead: [], isRead: true, recorded: 2, onRead: vi.fn(), onFailed: vi.fn(), error: null }
   const ids = ['ada', 'ben', 'cy']
 
   it('is a table, the costliest corner first, for those whose laps were recorded', () => {

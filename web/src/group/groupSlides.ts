@@ -52,7 +52,7 @@ export const partWords: Readonly<Record<PassPart, string>> = {
 
 export const secondsWords = (s: number): string => `${s < -0.005 ? '−' : ''}${Math.abs(s).toFixed(2)}`
 
-/** A section as a heading, and why it is suggested: what was logged, and the time there where it was recorded. */
+/** A section's heading, and why to practise it: what was logged there, and the seconds a lap if laps were recorded. */
 export function sectionWords(
   { corners, studentIds, hasUnsafe, faults }: GroupDebrief['sections'][number],
   nameOf: NameOf | null,

@@ -1,8 +1,8 @@
 import { Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
-import type { DayView, ListedStint, PlanVersion, Setup, StoredRecording } from '@ochote/contracts'
-import type { ShowingStint, StandingMark, StintRecord } from '@ochote/core'
+import type { DayView, ListedStint, PlanVersion, Setup } from '@ochote/contracts'
+import type { ShowingStint, StandingMark } from '@ochote/core'
 import { dayQuery, neverQuery, planVersionQuery, reviewQuery } from '../api/queries'
 import { ProblemNotice } from '../problem/ProblemNotice'
 import { logLapOf, seenFindings } from '../recordings/decisions'
@@ -10,8 +10,9 @@ import { outingOf } from '../recordings/outing'
 import { drivenVersionId } from '../stint/drivenVersion'
 import { namedBy } from '../stint/openStint'
 import { useStintPlan } from '../stint/useStintPlan'
-import { standingMarks } from './standingMarks'
 import { useReviewed } from '../workers/useReviewed'
+import { standingMarks } from './standingMarks'
+import type { Readings, ToRead } from './useReadings'
 
 export type Recorded = NonNullable<ShowingStint['recorded']>
 
@@ -27,17 +28,7 @@ export interface ReadStint {
   readonly recorded: Recorded | null
 }
 
-interface StintReadingProps {
-  dayId: string
-  stintId: string
-  recordings: readonly StoredRecording[]
-  record: StintRecord
-  /** when and where, such as "17 Oct, 10:20" */
-  says: string
-  onRead: (stintId: string, read: ReadStint) => void
-  /** they could not be read: others need not wait */
-  onFailed: (stintId: string) => void
-}
+type StintReadingProps = ToRead & Pick<Readings, 'onRead' | 'onFailed'>
 
 /** Reads a stint's plan, and its recorded laps against that, and says how far it is. */
 export function StintReading(props: StintReadingProps) {

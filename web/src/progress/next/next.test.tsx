@@ -1,8 +1,10 @@
 import { screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
+import { useQuery } from '@tanstack/react-query'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import type { Bend, Person, Plan, Stint, StintView } from '@ochote/contracts'
 import { skillsOf, stintRecord, type NextSteps, type SkillPass, type StandingMark } from '@ochote/core'
+import { personQuery } from '../../api/queries'
 import { fakeServer, type RecordedRequest } from '../../fixtures/fakeServer'
 import { renderPage } from '../../fixtures/render'
 import { dayView, idOf, logOf, plan, stint, student } from '../../fixtures/stadium'
@@ -42,6 +44,12 @@ const laps: StintLaps[] = [
   },
 ]
 
+/** What a page that shows the student has of their words. */
+function Talk() {
+  const { data } = useQuery(personQuery(student.id))
+  return data ? <p>{`Words: ${data.talk ?? 'not said'}`}</p> : null
+}
+
 /** Renders the section with a server that stores what it gets, or refuses it when told to. */
 function open(refuses: (asked: RecordedRequest) => boolean = () => false, passes: readonly SkillPass[] = [unsafe]) {
   let stored: StintView = { stint: later, debrief: null }
@@ -60,6 +68,7 @@ function open(refuses: (asked: RecordedRequest) => boolean = () => false, passes
       const { change, fromVersion } = body as { change: Partial<Person>; fromVersion: number }
       return { body: { ...student, ...change, version: fromVersion + 1 } }
     }
+    if (path === `/api/people/${student.id}`) return { body: student }
     if (path.endsWith('/archived')) return { body: { archived: true } }
     const sent = body as { stint?: Partial<Stint>; brief?: Partial<Stint> }
     stored = { debrief: null, stint: { ...stored.stint, ...sent.stint, ...sent.brief, version: stored.stint.version + 1 } }
@@ -70,7 +79,13 @@ function open(refuses: (asked: RecordedRequest) => boolean = () => false, passes
     [stint.id, driven],
     [later.id, stintRecord([])],
   ])
-  renderPage(<WhatComesNext {...{ student: { person: student, days }, skills: skillsOf(passes), laps, bends, records }} />, '/')
+  renderPage(
+    <>
+      <Talk />
+      <WhatComesNext {...{ student: { person: student, days }, skills: skillsOf(passes), laps, bends, records }} />
+    </>,
+    '/',
+  )
   return { asked, stored: () => stored.stint, writes: () => asked.filter(({ method }) => method !== 'GET') }
 }
 const use = () => screen.findByRole('button', { name: /^Use it on .*, 14:00$/ })
@@ -127,6 +142,8 @@ describe('words', () => {
       ...{ method: 'PUT', path: `/api/people/${student.id}` },
       body: { change: { talk: 'few' }, fromVersion: student.version },
     })
+    // pages that show the student have it at once
+    expect(await screen.findByText('Words: few')).toBeTruthy()
   })
 
   it('stay where the server refuses, and the page says why', async () => {

@@ -11,7 +11,7 @@ import {
   type StintView,
 } from '@ochote/contracts'
 import { v7 as uuid } from 'uuid'
-import { dayQuery, studentQuery } from '../../api/queries'
+import { dayQuery, peopleQuery, personQuery, studentQuery } from '../../api/queries'
 import { request } from '../../api/request'
 import { usePutStint } from '../../stint/usePutStint'
 import { useDone } from '../../undo/UndoProvider'
@@ -26,7 +26,8 @@ const putTalk = ({ id, version }: Pick<Person, 'id' | 'version'>, talk: Person['
 const archivePlan = (id: string) => request(archivedSchema, `/api/plans/${id}/archived`, { method: 'PUT', body: { archived: true } })
 
 /**
- * Gives the next stint its plan and its aims, and the student's calls their wording, in one step that can be undone. Where a part is refused, what went before it is taken back.
+ * Gives the next stint its plan and its aims, and the student's calls their wording, in one step that can be undone. Where a part is refused,
+ * what went before it is taken back.
  * @param says - what was done, once it is
  */
 export function useTakeNext({ stint, debrief }: StintView, person: Person, says: string) {
@@ -35,8 +36,10 @@ export function useTakeNext({ stint, debrief }: StintView, person: Person, says:
   const done = useDone()
   const planned = stintDraftSchema.parse(stint)
   const brief: BriefDraft = { aims: stint.aims, briefedAt: stint.briefedAt }
-  const show = async (stored: StintView) => {
+  const show = async (stored: StintView, known: Person) => {
     put(stored)
+    client.setQueryData(personQuery(known.id).queryKey, known)
+    client.setQueryData(peopleQuery.queryKey, (people) => people?.map((one) => (one.id === known.id ? known : one)))
     await client.invalidateQueries({ queryKey: dayQuery(stint.dayId).queryKey })
     await client.invalidateQueries({ queryKey: studentQuery(stint.studentId).queryKey })
   }
@@ -51,7 +54,7 @@ export function useTakeNext({ stint, debrief }: StintView, person: Person, says:
         if (isBriefed) stored = await putBrief(stint.id, brief, stored.stint.version)
         if (stored.stint.planId !== stint.planId) stored = await putStint(stint.id, planned, stored.stint.version)
         if (plan) await archivePlan(planId)
-        await show(stored)
+        await show(stored, known)
       }
       if (plan) await request(planSchema, '/api/plans', { method: 'POST', body: { id: planId, dayId: stint.dayId, draft: plan } })
       try {
@@ -62,10 +65,10 @@ export function useTakeNext({ stint, debrief }: StintView, person: Person, says:
         }
         if (talk) known = await putTalk(person, talk)
       } catch (refused) {
-        await back().catch(() => show(stored)) // what could not be taken back is shown as it is stored
+        await back().catch(() => show(stored, known)) // what could not be taken back is shown as it is stored
         throw refused
       }
-      await show(stored)
+      await show(stored, known)
       done({ says, undo: back })
     },
   })
