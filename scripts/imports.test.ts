@@ -4,11 +4,10 @@ import { describe, expect, it } from 'vitest'
 
 const root = join(import.meta.dirname, '..')
 
-/** Lints one line as if it stood in an existing file, without the types, which the rule does not need. */
+/** Lints one line as if it stood in an existing file. */
 async function banned(file: string, line: string): Promise<boolean> {
   const eslint = new ESLint({
     cwd: root,
-    overrideConfig: { languageOptions: { parserOptions: { projectService: false } } },
     ruleFilter: ({ ruleId }) => ruleId === '@typescript-eslint/no-restricted-imports',
   })
   const [result] = await eslint.lintText(`${line}\n`, { filePath: join(root, file) })

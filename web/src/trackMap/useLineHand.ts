@@ -40,6 +40,12 @@ interface Holding {
   busy: boolean
 }
 
+/** Takes the newest place, and on the first of a movement the line it starts from. */
+function moveTo(own: Holding, place: NonNullable<Holding['next']>): void {
+  own.held ??= { from: own.last?.coefficients ?? null, lapS: (own.last ?? own.solution).trace.lapTimeS }
+  own.next = place
+}
+
 /** Moving a plan's line by hand: a worker recomputes speeds at every movement, and the plan takes the line on release. */
 export function useLineHand(
   solution: PlanSolution,
@@ -92,8 +98,7 @@ export function useLineHand(
       next: null,
       busy: false,
     })
-    own.held ??= { from: own.last?.coefficients ?? null, lapS: (own.last ?? solution).trace.lapTimeS }
-    own.next = { stationM, offsetM, done }
+    moveTo(own, { stationM, offsetM, done })
     if (!own.busy) void drive(own)
   }
   const shown = useMemo(
