@@ -9,7 +9,7 @@ const counts = (file, read) => read(JSON.parse(readFileSync(join(root, 'test-res
 
 const npm = (name) => ({ name, command: 'npm', args: ['run', '-s', name] })
 // in one run, every file of the interface would load its libraries again
-const units = ['node', 'web']
+const units = ['core', 'server', 'web']
 const unit = (project) => ({
   name: `unit tests, ${project}`,
   command: 'npx',
@@ -22,14 +22,14 @@ const parts = ['library', 'day', 'live', 'lost', 'timetable']
 
 await step('Install', () => runBeside([...packages(), ...browser()]))
 installed()
-const [node, web] = units.map(unit)
+const [core, server, web] = units.map(unit)
 const served = { after: ['build'] }
 // the quickest to fail come first, then the interface's parts, the longest first
 await step('Lint, types, unit tests, and the interface in Chromium', () =>
   runBeside([
     ...[npm('build'), npm('types'), web, npm('lint')],
     { ...npm('budget'), ...served },
-    node,
+    ...[core, server],
     ...parts.map((part) => ({ ...npm(`e2e:${part}`), ...served })),
   ]),
 )

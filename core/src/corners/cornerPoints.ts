@@ -33,6 +33,8 @@ const GAINING_MPS2 = 0.05
 /** A corner slowed for by less than this, or with less than this of the brakes, is lifted for and not braked for. */
 const LEAST_BRAKED_MPS = 8 / 3.6
 const LEAST_BRAKES_MPS2 = 0.15 * 9.80665
+/** A touch of the brakes that takes off less than this, some way before the others, is no place to brake: nobody would feel it. */
+const LEAST_TOUCH_MPS = 1 / 3.6
 /** Slower by less than this at its slowest, a corner is held: nobody lifts for it so that it could be seen. */
 const LEAST_LIFTED_MPS = 2 / 3.6
 
@@ -71,7 +73,7 @@ function pointsOfCorner(driven: DrivenLine, { turnIn, turnInM, apexM, between, e
   const fastest = fastestBefore(driven, minSpeed, approachM < track.lengthM / 2 || !track.closed ? approachM : reach.beforeM)
   const slowingM = stationsApart(track, track.stationM[fastest]!, track.stationM[minSpeed]!)
   const slowedMps = trace.speedMps[fastest]! - trace.speedMps[minSpeed]!
-  const brakes = walk(track, fastest, slowingM, (i) => trace.brakeMps2[i]! > BRAKES_ON_MPS2)
+  const brakes = brakesOn(driven, fastest, slowingM)
   const isBraked = slowedMps >= LEAST_BRAKED_MPS && walk(track, fastest, slowingM, (i) => trace.brakeMps2[i]! >= LEAST_BRAKES_MPS2) !== null
   const brakeStart = isBraked ? brakes : null
   const lifts = (i: number) => trace.throttleShare[i]! < LIFTED_THROTTLE_SHARE
@@ -125,6 +127,17 @@ function fastestBefore({ track, trace }: DrivenLine, minSpeed: number, approachM
     -1,
   )
   return fastest
+}
+
+/** The first sample with the brakes on, within so many metres, that is not only a touch before the braking itself. */
+function brakesOn(driven: DrivenLine, from: number, withinM: number): number | null {
+  const { track, trace } = driven
+  const leftM = (i: number) => withinM - stationsApart(track, track.stationM[from]!, track.stationM[i]!)
+  const isOn = (i: number) => trace.brakeMps2[i]! > BRAKES_ON_MPS2
+  const on = walk(track, from, withinM, isOn)
+  const off = on === null ? null : walk(track, on, leftM(on), (i) => !isOn(i))
+  if (on === null || off === null || trace.speedMps[on]! - trace.speedMps[off]! >= LEAST_TOUCH_MPS) return on
+  return brakesOn(driven, off, leftM(off)) ?? on
 }
 
 /** Where the brakes come off before the slowest sample, between the last sample with them on and the next. */
