@@ -134,6 +134,12 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   await expect(cars.nth(5)).toContainText(/overdue \d+ s/)
   await expect(cars.nth(0)).toContainText(/in 1:\d\d/)
 
+  // who is at the wall is chosen once on a device, and the field for codes has the focus again
+  const instructor = day.people.find((p) => p.role === 'instructor')!
+  await page.getByRole('combobox', { name: 'At the wall' }).click()
+  await page.getByRole('option', { name: instructor.name }).click()
+  await expect(code).toBeFocused()
+
   // a code is completed as it is typed, its mistake shown, and taken back
   await page.keyboard.press('Shift+C')
   await expect(page.getByRole('textbox', { name: `Code for ${students[2]!.name}` })).toBeFocused()
@@ -168,8 +174,8 @@ test('six cars from the wall: released apart, laps by a key, codes completed and
   expect(logs.map((log) => log.filter((e) => e.kind === 'line').length)).toEqual([2, 2, 2, 2, 2, 1])
   const faults = logs[2]!.filter((e) => e.kind === 'fault')
   expect(faults).toMatchObject([
-    { corner: '7', code: 'te', severity: 2, lap: 2 },
-    { corner: '5', code: 'be', severity: 3 },
+    { corner: '7', code: 'te', severity: 2, lap: 2, loggedBy: instructor.id },
+    { corner: '5', code: 'be', severity: 3, loggedBy: instructor.id },
   ])
   expect(logs[2]!.filter((e) => e.kind === 'undo')).toMatchObject([{ about: faults[1]!.id }])
 

@@ -134,7 +134,7 @@ test.describe('skills', () => {
     const stored = async () => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).stint
     await openSkills(page)
     const next = page.getByRole('region', { name: 'What comes next' })
-    await expect(next).toContainText(/Pace\s*the same\. Not steady yet: braking at/)
+    await expect(next).toContainText(/Pace\s*the same\. Not steady yet: .*braking at/)
     await expect(next).toContainText('From the debrief.')
     await expect(page.getByText(/Faults logged a lap: 3 Oct \d\.\d \(5 laps, so between \d\.\d and \d\.\d\)/)).toBeVisible()
     await expect(page.getByRole('region', { name: 'Corrections of earlier days' }).getByRole('row').nth(1)).toContainText(
@@ -182,6 +182,14 @@ test('all students’ progress says who is stuck, when faults come, where severa
   await expect(rows('Who is stuck').nth(1)).toContainText(/3 Oct: \d in 5 laps.*17 Oct: \d in 5 laps/)
   await expect(rows('Corners where several had a fault')).toHaveCount(6)
   await expect(rows('Hours of the day').nth(1)).toContainText(/^09:00/)
+  // what corners cost is read from the recorded laps of both Saturdays, when asked for: the costliest first
+  await page.getByRole('button', { name: /^Work out what corners cost at Skerrow Basin, from 2 days/ }).click()
+  await expect(rows('What corners cost: Skerrow Basin')).toHaveCount(12, { timeout: 60_000 })
+  const costs = (await rows('What corners cost: Skerrow Basin').locator('td:nth-child(2)').allTextContents()).map((s) =>
+    Number(s.replace('−', '-')),
+  )
+  expect(costs).toEqual([...costs].sort((a, b) => b - a))
+  expect(costs[0]).toBeGreaterThan(0)
   await expectAccessible(page)
   await page.setViewportSize({ width: 390, height: 844 })
   await expectNoSidewaysScroll(page)

@@ -63,6 +63,13 @@ test('a change of pace is answered at once on the line before, can be stopped, a
   await openVariant(page, 'A notch')
   const summary = page.locator('p', { hasText: /^Lap \d/ })
   const before = await summary.textContent()
+  // the search begins with a look-up: while that waits, no machine is quick enough to be done before the page is looked at
+  let answer: () => void = () => undefined
+  const answered = new Promise<void>((resolve) => (answer = resolve))
+  await page.route('**/api/solutions/find', async (route) => {
+    await answered
+    await route.continue().catch(() => undefined) // the look-up that was stopped has gone
+  })
   await page.getByRole('slider', { name: 'Cornering' }).press('ArrowRight')
   const status = page.getByRole('status').filter({ hasText: 'Searching for the line' })
   await expect(status).toContainText(/new speeds on the line before|a first answer/)
@@ -70,6 +77,7 @@ test('a change of pace is answered at once on the line before, can be stopped, a
   expect(await summary.textContent()).not.toBe(before)
   await page.getByRole('button', { name: 'Stop' }).click()
   await expect(page.getByText(/^The search for the line was stopped/)).toBeVisible()
+  answer()
   await page.getByRole('button', { name: 'Search on' }).click()
   await expect(page.getByText(/Searching for the line|was stopped/)).toHaveCount(0, { timeout: 60_000 })
   await expect(summary).not.toContainText(/on the line before|in a first answer/)

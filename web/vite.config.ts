@@ -36,7 +36,7 @@ export default defineConfig({
           '**/GroupPage-*.js',
           '**/studentFile-*.js',
           '**/recordPage-*.js',
-          '**/TakeHomePage-*.js',
+          '**/TakenNote-*.js',
           '**/SchoolProgressPage-*.js',
           '**/ReviewPage-*.js',
           '**/RecordingPage-*.js',

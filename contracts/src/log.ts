@@ -41,7 +41,15 @@ export const logEntrySchema = z.discriminatedUnion('kind', [
   z.object({ ...common, kind: z.literal('line'), source: z.enum(['tap', 'wall', 'lead', 'logger']).optional() }),
   /** the car is in: the stint is over */
   z.object({ ...common, kind: z.literal('in') }),
-  z.object({ ...common, ...place, kind: z.literal('fault'), code: z.string().length(2), severity }),
+  z.object({
+    ...common,
+    ...place,
+    kind: z.literal('fault'),
+    code: z.string().length(2),
+    severity,
+    /** the instructor who tapped it; absent where the device does not know who that is */
+    loggedBy: id.optional(),
+  }),
   z.object({ ...common, kind: z.literal('severity'), about: id, severity }),
   z.object({ ...common, ...place, kind: z.literal('better'), about: id }),
   z.object({ ...common, ...place, kind: z.literal('praise'), code: z.string().min(1).max(12) }),

@@ -4,6 +4,8 @@ const id = z.uuid()
 const date = z.iso.date()
 const count = z.number().int().min(0)
 const counted = z.object({ faults: count, laps: count })
+/** faults that one instructor, or one device, logged of a stint */
+const faultsOfOne = z.object({ instructorId: id.nullable(), faults: count })
 
 /** What the logs of a school's latest days show, over all students. Silence in a log shows nothing. */
 export const schoolRecordSchema = z.object({
@@ -40,8 +42,10 @@ export const schoolRecordSchema = z.object({
       more: counted.extend({ instructorId: id }),
     }),
   ),
-  /** stints that two devices logged faults of */
-  devices: z.array(z.object({ ...{ stintId: id, studentId: id, date, startsAt: z.string() }, first: count, second: count, both: count })),
+  /** stints that two logged faults of: instructors, or devices where they don’t know who holds them */
+  loggedTwice: z.array(
+    z.object({ ...{ stintId: id, studentId: id, date, startsAt: z.string() }, first: faultsOfOne, second: faultsOfOne, both: count }),
+  ),
   /** corrections that were called, by fault: what the laps after showed */
   calls: z.array(z.object({ code: z.string(), called: count, worked: count, failed: count, unknown: count })),
   /** the last day that each of those students drove, by student */

@@ -111,9 +111,20 @@ describe('how instructors differ', () => {
     expect(schoolRecord([stint({}, 5), stint({ instructorId: 'hest' }, 5, [fault(1, '3')])]).instructors).toEqual([])
   })
 
-  it('is counted in a stint that two devices logged', () => {
+  it('is counted in a stint that two logged, by name where the device knew who held it', () => {
     const both = stint({}, 4, [fault(1, '3'), fault(2, '4'), fault(3, '5'), fault(1, '3', 'be', 2, 'wall'), fault(2, '6', 'te', 2, 'wall')])
-    expect(schoolRecord([both, stint({}, 4, [fault(1, '3')])]).devices).toMatchObject([{ first: 3, second: 2, both: 1 }])
+    const [unnamed] = schoolRecord([both, stint({}, 4, [fault(1, '3')])]).loggedTwice
+    expect(unnamed).toMatchObject({ first: { instructorId: null, faults: 3 }, second: { instructorId: null, faults: 2 }, both: 1 })
+    const by = (loggedBy: string, tap: Tap): Tap => ({ ...tap, loggedBy })
+    const taps = [
+      by('rolf', fault(1, '3')),
+      by('rolf', fault(2, '4')),
+      by('hest', fault(1, '3')),
+      by('rolf', fault(3, '5', 'be', 2, 'phone')),
+    ]
+    expect(schoolRecord([stint({}, 4, taps)]).loggedTwice).toMatchObject([
+      { first: { instructorId: 'rolf', faults: 3 }, second: { instructorId: 'hest', faults: 1 }, both: 1 },
+    ])
   })
 })
 
@@ -148,7 +159,19 @@ describe('which calls work', () => {
 describe('the school’s record', () => {
   it('is empty before the first day', () => {
     expect(schoolRecord([])).toEqual({
-      ...{ from: null, to: null, days: 0, laps: 0, stuck: [], tired: [], hours: [], corners: [], instructors: [], devices: [], calls: [] },
+      ...{
+        from: null,
+        to: null,
+        days: 0,
+        laps: 0,
+        stuck: [],
+        tired: [],
+        hours: [],
+        corners: [],
+        instructors: [],
+        loggedTwice: [],
+        calls: [],
+      },
     })
   })
 

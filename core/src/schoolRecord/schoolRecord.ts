@@ -4,7 +4,7 @@ import { costlyCorners } from './costlyCorners'
 import { countedIn, type RecordedStint } from './recordedStint'
 import { stuckStudents } from './stuck'
 import { faultsByHour, tiredStudents } from './tired'
-import { devicesApart, instructorsApart } from './whoLogs'
+import { instructorsApart, loggedTwice } from './whoLogs'
 
 /** What the logs of a school's days show over all students (docs/model.md, The school's record), in the order of the days. */
 export function schoolRecord(stints: readonly RecordedStint[]): Omit<SchoolRecord, 'names' | 'lastDays'> {
@@ -13,6 +13,6 @@ export function schoolRecord(stints: readonly RecordedStint[]): Omit<SchoolRecor
   return {
     ...{ from: dates[0] ?? null, to: dates.at(-1) ?? null, days: dates.length, laps: countedIn(ordered).laps },
     ...{ stuck: stuckStudents(ordered), tired: tiredStudents(ordered), hours: faultsByHour(ordered), corners: costlyCorners(ordered) },
-    ...{ instructors: instructorsApart(ordered), devices: devicesApart(ordered), calls: callsThatWork(ordered) },
+    ...{ instructors: instructorsApart(ordered), loggedTwice: loggedTwice(ordered), calls: callsThatWork(ordered) },
   }
 }

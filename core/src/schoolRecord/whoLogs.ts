@@ -20,15 +20,19 @@ export function instructorsApart(stints: readonly RecordedStint[]): SchoolRecord
   })
 }
 
-/** Stints whose faults two devices logged: how many each, and how many of them both had at the same corner on the same lap. */
-export function devicesApart(stints: readonly RecordedStint[]): SchoolRecord['devices'] {
+/**
+ * Stints whose faults two instructors logged: how many each, and how many of them both had at the same corner on the same lap. A device that
+ * does not know who holds it stands for one more.
+ */
+export function loggedTwice(stints: readonly RecordedStint[]): SchoolRecord['loggedTwice'] {
   return stints.flatMap(({ id, studentId, date, startsAt, entries }) => {
     const faults = effectiveEntries(entries).flatMap((entry) => (entry.kind === 'fault' ? [entry] : []))
-    const [first, second] = groupedBy(faults, ({ deviceId }) => deviceId).sort((a, b) => b.length - a.length)
+    const [first, second] = groupedBy(faults, ({ loggedBy, deviceId }) => loggedBy ?? deviceId).sort((a, b) => b.length - a.length)
     if (!first || !second) return []
     const key = ({ lap, corner, code }: (typeof faults)[number]) => `${lap} ${corner} ${code}`
     const others = new Set(second.map(key))
     const both = new Set(first.map(key).filter((one) => others.has(one))).size
-    return [{ stintId: id, studentId, date, startsAt, first: first.length, second: second.length, both }]
+    const own = (some: typeof faults) => ({ instructorId: some[0]!.loggedBy ?? null, faults: some.length })
+    return [{ stintId: id, studentId, date, startsAt, first: own(first), second: own(second), both }]
   })
 }

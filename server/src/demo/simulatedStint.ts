@@ -140,7 +140,16 @@ class Seat {
       // the first fault of a chain is called, unless a later one is unsafe
       const worst = here.find((o) => o.severity === 3) ?? here[0]
       if (worst && spoken.length < MOST_CALLED_A_LAP && this.random() < CALLED_SHARE[worst.severity]) {
-        const entry = { ...this.common(at + 600), kind: 'fault' as const, lap, corner, code: worst.code, severity: worst.severity }
+        const { instructorId: loggedBy } = this.drive.stint
+        const entry = {
+          ...this.common(at + 600),
+          kind: 'fault' as const,
+          lap,
+          corner,
+          code: worst.code,
+          severity: worst.severity,
+          loggedBy,
+        }
         this.entries.push(entry)
         this.called.set(`${corner}/${worst.code}`, { id: entry.id, size: worst.size })
         spoken.push(worst)

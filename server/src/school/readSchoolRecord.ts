@@ -24,10 +24,11 @@ export async function readSchoolRecord(all: Repositories, days: number): Promise
   return { ...record, lastDays, names: await namesFor(all, record) }
 }
 
-async function namesFor(all: Repositories, { stuck, tired, instructors, devices, corners }: Omit<SchoolRecord, 'names' | 'lastDays'>) {
+async function namesFor(all: Repositories, { stuck, tired, instructors, loggedTwice, corners }: Omit<SchoolRecord, 'names' | 'lastDays'>) {
   const ids = new Set([
-    ...[...stuck, ...tired, ...instructors, ...devices].map(({ studentId }) => studentId),
+    ...[...stuck, ...tired, ...instructors, ...loggedTwice].map(({ studentId }) => studentId),
     ...instructors.flatMap(({ less, more }) => [less.instructorId, more.instructorId]),
+    ...loggedTwice.flatMap(({ first, second }) => [first.instructorId, second.instructorId]),
     ...[...stuck, ...corners].map(({ circuitId }) => circuitId),
   ])
   const named = (

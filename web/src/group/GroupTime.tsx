@@ -1,6 +1,7 @@
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material'
 import { StintReading } from '../reading/StintReading'
-import { partWords, secondsWords, type NameOf } from './groupSlides'
+import { partWords, secondsWords } from '../reading/lostWords'
+import type { NameOf } from './groupSlides'
 import type { GroupTimeState } from './useGroupTime'
 
 interface GroupTimeProps {

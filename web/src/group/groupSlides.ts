@@ -1,4 +1,5 @@
-import { adviceFor, faultOf, severityNames, type GroupCornerTime, type GroupDebrief, type GroupFault, type PassPart } from '@ochote/core'
+import { adviceFor, faultOf, severityNames, type GroupCornerTime, type GroupDebrief, type GroupFault } from '@ochote/core'
+import { partWords, secondsWords } from '../reading/lostWords'
 import { count } from '../format/format'
 
 /** What is shown at one time on a large screen. */
@@ -41,16 +42,6 @@ export const faultDetail = ({ studentIds, times, worst }: GroupFault, nameOf: Na
 
 const sectionName = (corners: readonly string[]) =>
   corners.length === 1 ? `Corner ${corners[0]}` : `Corners ${corners[0]} to ${corners.at(-1)}`
-
-/** Where in a pass time is lost. */
-export const partWords: Readonly<Record<PassPart, string>> = {
-  braking: 'before turn-in',
-  entry: 'from turn-in to apex',
-  exit: 'from apex to exit',
-  straight: 'after the exit',
-}
-
-export const secondsWords = (s: number): string => `${s < -0.005 ? '−' : ''}${Math.abs(s).toFixed(2)}`
 
 /** A section's heading, and why to practise it: what was logged there, and the seconds a lap if laps were recorded. */
 export function sectionWords(

@@ -1,10 +1,11 @@
 import { Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo } from 'react'
-import type { DayView, ListedStint, PlanVersion, Setup } from '@ochote/contracts'
+import type { DayView, ListedStint, PlanVersion, ReviewNote, Setup } from '@ochote/contracts'
 import type { ShowingStint, StandingMark } from '@ochote/core'
 import { dayQuery, neverQuery, planVersionQuery, reviewQuery } from '../api/queries'
 import { ProblemNotice } from '../problem/ProblemNotice'
+import { placeNear } from '../recordings/cornerNear'
 import { logLapOf, seenFindings } from '../recordings/decisions'
 import { outingOf } from '../recordings/outing'
 import { drivenVersionId } from '../stint/drivenVersion'
@@ -26,6 +27,15 @@ export interface ReadStint {
   readonly standing: readonly StandingMark[]
   readonly vehicleTypeId: string
   readonly recorded: Recorded | null
+  /** of the review of its recorded laps, in the order of the laps */
+  readonly notes: readonly PlacedNote[]
+}
+
+/** A note on recorded laps with where it is, and the recording whose review has it. */
+export interface PlacedNote {
+  readonly note: ReviewNote
+  readonly place: string
+  readonly recordingId: string
 }
 
 type StintReadingProps = ToRead & Pick<Readings, 'onRead' | 'onFailed'>
@@ -55,8 +65,9 @@ function OnPlan(props: OnPlanProps) {
   const read = recordings.length === 0 ? [] : outingOf(recordings).read
   const solution = marked.data?.solution
   const isRecorded = read.length > 0
+  const recordingId = read[0]?.id ?? ''
   const reviewed = useReviewed(read, solution, named.plan.setup.pace, record.endedAtMs)
-  const review = useQuery({ ...reviewQuery(read[0]?.id ?? ''), enabled: isRecorded })
+  const review = useQuery({ ...reviewQuery(recordingId), enabled: isRecorded })
   const never = useQuery({ ...neverQuery(named.stint.studentId, named.plan.circuitId), enabled: isRecorded })
   const found = useMemo((): ReadStint | null => {
     if (!marked.data) return null
@@ -66,7 +77,7 @@ function OnPlan(props: OnPlanProps) {
       ...{ planLapS: solution.trace.lapTimeS, pace: plan.setup.pace, standing: standingMarks(cones) },
       ...{ car: car.name, vehicleTypeId: vehicleType.id },
     }
-    if (!isRecorded) return { ...planned, recorded: null }
+    if (!isRecorded) return { ...planned, recorded: null, notes: [] }
     if (!reviewed.data || !review.data || !never.data) return null
     const { analysis } = reviewed.data
     const recorded = {
@@ -74,8 +85,11 @@ function OnPlan(props: OnPlanProps) {
       findings: seenFindings(analysis.findings, review.data, never.data).seen,
       logLapOf: (lap: number) => logLapOf(record, analysis.laps, lap),
     }
-    return { ...planned, recorded }
-  }, [marked.data, named, isRecorded, reviewed.data, review.data, never.data, record])
+    const notes = [...review.data.notes]
+      .sort((a, b) => a.lap - b.lap || a.stationM - b.stationM)
+      .map((note) => ({ note, place: placeNear(solution, note.stationM), recordingId }))
+    return { ...planned, recorded, notes }
+  }, [marked.data, named, isRecorded, recordingId, reviewed.data, review.data, never.data, record])
   useEffect(() => {
     if (found) onRead(stintId, found)
   }, [found, stintId, onRead])

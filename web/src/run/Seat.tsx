@@ -147,7 +147,7 @@ export function Seat({ open, choice, seats }: SeatProps) {
           />
         )}
         <CornerStrip corners={solution.corners} corner={corner} source={chosenBy} lap={passLap} onChoose={choose} />
-        <SeatFaults record={record} corner={corner} lap={passLap} offered={offered} ready={log.ready} onEntry={add} />
+        <SeatFaults {...{ record, corner, offered }} lap={passLap} loggedBy={stint.instructorId} ready={log.ready} onEntry={add} />
         <LastEntry
           entries={log.entries}
           onUndo={(id) => add({ kind: 'undo', about: id })}

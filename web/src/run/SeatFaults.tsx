@@ -4,6 +4,8 @@ import { FaultTargets } from './FaultTargets'
 
 interface SeatFaultsProps {
   record: StintRecord
+  /** the instructor in the seat */
+  loggedBy: string
   /** corner and lap that a tap refers to; no corner before the first one is reached */
   corner: string | null
   lap: number
@@ -13,14 +15,14 @@ interface SeatFaultsProps {
 }
 
 /** What happened at the chosen corner. Tapping a fault again makes it more severe. */
-export function SeatFaults({ record, corner, lap, offered, ready, onEntry }: SeatFaultsProps) {
+export function SeatFaults({ record, loggedBy, corner, lap, offered, ready, onEntry }: SeatFaultsProps) {
   const atCorner = record.faults.filter((f) => f.corner === corner)
   const thisLap = atCorner.filter((f) => f.lap === lap)
   const lastBefore = atCorner.filter((f) => f.lap < lap).pop()
   const tap = (code: string) => {
     if (corner === null) return
     const already = thisLap.find((f) => f.code === code)
-    if (!already) onEntry({ kind: 'fault', lap, corner, code, severity: 1 })
+    if (!already) onEntry({ kind: 'fault', lap, corner, code, severity: 1, loggedBy })
     else if (already.severity < 3)
       onEntry({ kind: 'severity', about: already.id, severity: (already.severity + 1) as Severity }, already.severity === 2)
   }

@@ -17,6 +17,10 @@ export function othersNamed(texts: readonly string[], others: readonly string[])
   })
 }
 
+/** Everything that somebody typed in notes and drawings. */
+export const typedInNotes = (notes: readonly ReviewNote[]): string[] =>
+  notes.flatMap(({ text, answer, drawing }) => [text, answer, ...(drawing?.words.map((word) => word.text) ?? [])])
+
 /** The other students of the day who are named in what a student would be given: in the debrief, its notes and drawings, and the homework. */
 export function studentsNamed(
   { good, workOn, sentence }: DebriefDraft,
@@ -26,9 +30,8 @@ export function studentsNamed(
   homework: readonly string[],
 ): string[] {
   const others = people.filter(({ role, id }) => role === 'student' && id !== studentId)
-  const noted = notes.flatMap(({ text, answer, drawing }) => [text, answer, ...(drawing?.words.map((word) => word.text) ?? [])])
   return othersNamed(
-    [...good, ...workOn.flatMap(({ advice, reason }) => [advice, reason]), sentence, ...noted, ...homework],
+    [...good, ...workOn.flatMap(({ advice, reason }) => [advice, reason]), sentence, ...typedInNotes(notes), ...homework],
     others.map(({ name }) => name),
   )
 }

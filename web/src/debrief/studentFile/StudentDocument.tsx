@@ -1,14 +1,15 @@
-import type { DebriefDraft, Drawing, ReviewNote } from '@ochote/contracts'
+import type { DebriefDraft, ReviewNote } from '@ochote/contracts'
 import { bestLap, faultOf, severityNames, timedLaps, type CornerPicture, type FollowUp, type StintRecord } from '@ochote/core'
 import { unitsNow } from '../../format/units'
-import { count, difference, distance, lapTime, longDay } from '../../format/format'
-import { cornerNear } from '../../recordings/cornerNear'
+import { count, difference, lapTime, longDay } from '../../format/format'
+import { placeNear } from '../../recordings/cornerNear'
 import { pictureWords } from '../../recordings/pictureLayout'
 import type { OpenStint } from '../../stint/openStint'
 import { MapSvg } from './MapSvg'
 import { PictureSvg } from '../PictureSvg'
 import { RibbonSvg } from './RibbonSvg'
 import { TakeHomePage } from '../../takeHome/TakeHomePage'
+import { TakenNote } from '../../takeHome/TakenNote'
 
 const PICTURE = { width: 420, height: 220, type: 14 }
 
@@ -89,7 +90,7 @@ export function StudentDocument({ open, record, draft, followed, pictures, notes
         <>
           <h2>Notes on your laps</h2>
           {notes.map((note) => (
-            <Note key={note.id} note={note} open={open} sound={note.soundId === null ? undefined : sounds.get(note.soundId)} />
+            <TakenNote key={note.id} note={note} place={placeNear(solution, note.stationM)} sounds={sounds} />
           ))}
         </>
       )}
@@ -137,51 +138,5 @@ export function StudentDocument({ open, record, draft, followed, pictures, notes
         </>
       )}
     </TakeHomePage>
-  )
-}
-
-function Note({ note, open: { solution }, sound }: { note: ReviewNote; open: Pick<OpenStint, 'solution'>; sound: string | undefined }) {
-  const corner = cornerNear(solution, note.stationM)
-  const place = corner === null ? distance(note.stationM) : `corner ${corner}`
-  return (
-    <section>
-      <p>
-        <strong>
-          Lap {note.lap}, {place}
-          {note.isQuestion && ', a question'}:
-        </strong>{' '}
-        {note.text}
-      </p>
-      {note.isQuestion && <p>{note.answer === '' ? 'Not answered yet.' : `Answer: ${note.answer}`}</p>}
-      {sound && <audio controls src={sound} aria-label={note.text} />}
-      {note.drawing && <DrawingSvg drawing={note.drawing} says={note.text} />}
-    </section>
-  )
-}
-
-const DRAWN = { width: 480, height: 270 }
-
-/** What was drawn on a paused picture of the video; the video itself is not stored. */
-function DrawingSvg({ drawing: { strokes, words }, says }: { drawing: Drawing; says: string }) {
-  const at = ([x, y]: readonly [number, number]) => `${(x * DRAWN.width).toFixed(1)},${(y * DRAWN.height).toFixed(1)}`
-  return (
-    <figure>
-      <svg viewBox={`0 0 ${DRAWN.width} ${DRAWN.height}`} className="drawing" role="img" aria-label={`Drawn on the video: ${says}`}>
-        <defs>
-          <marker id="arrow" viewBox="0 0 8 8" refX="6" refY="4" markerWidth="6" markerHeight="6" orient="auto">
-            <path d="M0,0L8,4L0,8z" />
-          </marker>
-        </defs>
-        {strokes.map(({ kind, points }, k) => (
-          <polyline key={k} points={points.map(at).join(' ')} {...(kind === 'arrow' ? { markerEnd: 'url(#arrow)' } : {})} />
-        ))}
-        {words.map((word, k) => (
-          <text key={k} x={word.at[0] * DRAWN.width} y={word.at[1] * DRAWN.height}>
-            {word.text}
-          </text>
-        ))}
-      </svg>
-      <figcaption>Drawn on the video</figcaption>
-    </figure>
   )
 }

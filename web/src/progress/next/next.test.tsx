@@ -39,7 +39,7 @@ const laps: StintLaps[] = [
       car: 'Hatch 1',
       vehicleTypeId: plan.vehicleTypeId,
     },
-    ...{ planLapS: 39, pace: plan.setup.pace, standing: [], recorded: null },
+    ...{ planLapS: 39, pace: plan.setup.pace, standing: [], notes: [], recorded: null },
     against: { laps: 2, planS: 39, bestS: 40, middleS: 40, halfWithin: null, spreadS: 0 },
   },
 ]

@@ -2,7 +2,9 @@ import type { StintView } from '@ochote/contracts'
 import { faultOf, severityNames, timedLaps, type FollowUp, type StintRecord } from '@ochote/core'
 import { count, lapTime, longDay } from '../../format/format'
 import type { RecordTable } from '../../pdf/recordPdf'
+import type { PlacedNote } from '../../reading/StintReading'
 import { TakeHomePage } from '../../takeHome/TakeHomePage'
+import { TakenNote } from '../../takeHome/TakenNote'
 
 /** A driven stint as its student takes it home. */
 export interface RecordedStintPart {
@@ -13,6 +15,7 @@ export interface RecordedStintPart {
   readonly record: StintRecord
   readonly followed: readonly FollowUp[]
   readonly debrief: StintView['debrief']
+  readonly notes: readonly PlacedNote[]
 }
 
 export interface StudentRecordPage {
@@ -24,10 +27,12 @@ export interface StudentRecordPage {
   readonly homework: readonly string[]
   /** the latest first */
   readonly stints: readonly RecordedStintPart[]
+  /** spoken comments by their ids, as addresses that hold the sound itself */
+  readonly sounds: ReadonlyMap<string, string>
 }
 
-/** A student's record over all days, as a page of its own: tables, homework, and every stint with its debrief, laps and corrections. */
-export const RecordDocument = ({ name, sub, tables, homework, stints }: StudentRecordPage) => (
+/** A student's record over all days, as a page of its own: tables, homework, and every stint with its debrief, laps, corrections and notes. */
+export const RecordDocument = ({ name, sub, tables, homework, stints, sounds }: StudentRecordPage) => (
   <TakeHomePage title={`Record: ${name}`}>
     <h1>{name}</h1>
     <p className="soft">{sub}</p>
@@ -45,12 +50,21 @@ export const RecordDocument = ({ name, sub, tables, homework, stints }: StudentR
       </section>
     ))}
     {stints.map((one) => (
-      <Stint key={one.stintId} {...one} />
+      <Stint key={one.stintId} {...one} sounds={sounds} />
     ))}
   </TakeHomePage>
 )
 
-function Stint({ date, startsAt, circuit, record, followed, debrief }: RecordedStintPart) {
+function Stint({
+  date,
+  startsAt,
+  circuit,
+  record,
+  followed,
+  debrief,
+  notes,
+  sounds,
+}: RecordedStintPart & Pick<StudentRecordPage, 'sounds'>) {
   const laps = timedLaps(record)
   const corrections = followed.filter(({ seenOn }) => seenOn.length > 0)
   return (
@@ -59,7 +73,8 @@ function Stint({ date, startsAt, circuit, record, followed, debrief }: RecordedS
         {longDay(date)}, {startsAt}
       </h2>
       <p className="soft">
-        {circuit} · {count(laps.length, 'lap')}: {laps.map(({ timeS }) => lapTime(timeS ?? 0)).join(', ')}
+        {circuit} ·{' '}
+        {laps.length === 0 ? 'no lap timed' : `${count(laps.length, 'lap')}: ${laps.map(({ timeS }) => lapTime(timeS ?? 0)).join(', ')}`}
       </p>
       {debrief && (
         <>
@@ -85,6 +100,10 @@ function Stint({ date, startsAt, circuit, record, followed, debrief }: RecordedS
           />
         </>
       )}
+      {notes.length > 0 && <h3>Notes on your laps</h3>}
+      {notes.map(({ note, place }) => (
+        <TakenNote key={note.id} note={note} place={place} sounds={sounds} />
+      ))}
     </section>
   )
 }

@@ -11,6 +11,7 @@ import { Loaded } from '../../problem/Loaded'
 import { EmptyState } from '../../shell/EmptyState'
 import { Page } from '../../shell/Page'
 import { stagePath } from '../../shell/stages'
+import { CornerSeconds } from './CornerSeconds'
 import { RecordSection } from './RecordSection'
 
 const CHOICES = [3, RECORD_DAYS, 20, MOST_RECORD_DAYS]
@@ -55,7 +56,7 @@ const inLaps = ({ faults, laps }: Counted) => `${faults} in ${count(laps, 'lap')
 const faultName = (code: string) => faultOf(code)?.name ?? code
 
 function Record({ record }: { record: SchoolRecord }) {
-  const { from, to, days, laps, stuck, tired, hours, corners, instructors, devices, calls, names, lastDays } = record
+  const { from, to, days, laps, stuck, tired, hours, corners, instructors, loggedTwice, calls, names, lastDays } = record
   const nameOf = (id: string) => names[id] ?? '(name can’t be read)'
   const student = (id: string) => {
     const day = lastDays[id]
@@ -67,6 +68,8 @@ function Record({ record }: { record: SchoolRecord }) {
       </Link>
     )
   }
+  const logged = ({ instructorId, faults }: SchoolRecord['loggedTwice'][number]['first']) =>
+    `${instructorId === null ? 'a device without a name' : nameOf(instructorId)}: ${faults}`
   const onDay = ({ date, ...counted }: Counted & { date: string }) => `${shortDay(date)}: ${inLaps(counted)}`
   return (
     <>
@@ -120,7 +123,7 @@ function Record({ record }: { record: SchoolRecord }) {
       />
       <RecordSection
         title="Corners where several had a fault"
-        says="Corners where two or more of those who drove a circuit had a fault, the first five of each circuit. What a corner costs in seconds is in each day’s group debrief, from recorded laps."
+        says="Corners where two or more of those who drove a circuit had a fault, the first five of each circuit."
         heads={['Corner', 'Students', 'What most of them did', 'Faults', 'Unsafe']}
         rows={corners.map((one) => [
           `${one.corner}, ${nameOf(one.circuitId)}`,
@@ -131,6 +134,7 @@ function Record({ record }: { record: SchoolRecord }) {
         ])}
         empty="None yet."
       />
+      <CornerSeconds key={`${from} ${to}`} from={from!} to={to!} />
       <RecordSection
         title="How instructors differ"
         says="One student on one day with two instructors, who logged differently by more than chance. They saw different stints."
@@ -144,11 +148,17 @@ function Record({ record }: { record: SchoolRecord }) {
         empty="No difference that so few laps can tell."
       />
       <RecordSection
-        title="One stint, two devices"
-        says="Faults from two devices in the same stint, such as the seat and the wall, and those that both had at the same corner on the same lap."
-        heads={['Student', 'Stint', 'One device', 'The other', 'Both']}
-        rows={devices.map((one) => [student(one.studentId), `${shortDay(one.date)}, ${one.startsAt}`, one.first, one.second, one.both])}
-        empty="No stint had faults from two devices."
+        title="One stint, logged twice"
+        says="Faults that two instructors logged in the same stint, as from the seat and from the wall, and those that both had at the same corner on the same lap."
+        heads={['Student', 'Stint', 'One logged', 'The other logged', 'Both']}
+        rows={loggedTwice.map((one) => [
+          student(one.studentId),
+          `${shortDay(one.date)}, ${one.startsAt}`,
+          logged(one.first),
+          logged(one.second),
+          one.both,
+        ])}
+        empty="No stint had faults from two instructors."
       />
       <RecordSection
         title="What came of the calls"

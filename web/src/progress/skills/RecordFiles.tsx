@@ -8,6 +8,7 @@ import { datedDay, longDay, shortDay, today } from '../../format/format'
 import { homeworkQuery } from '../../homework/useHomework'
 import { PdfButton } from '../../pdf/PdfButton'
 import type { RecordTable } from '../../pdf/recordPdf'
+import type { PlacedNote } from '../../reading/StintReading'
 import { namedInRecord, openHomework, stintParts } from '../record/takenHome'
 import { comparison, lapCells, lapHeads, vehicleWords } from './lapWords'
 import { capital, levelWords, signedStep, skillAt } from './skillWords'
@@ -22,10 +23,12 @@ interface RecordFilesProps {
   signatures: readonly SkillSignature[]
   people: readonly Person[]
   records: ReadonlyMap<string, StintRecord>
+  /** on the recorded laps of each stint that has been read */
+  notes: ReadonlyMap<string, readonly PlacedNote[]>
 }
 
 /** A student's record and certificate, to take home. What instructors remarked stays with the school: it may name others. */
-export function RecordFiles({ isWhole, student, laps, skills, signatures, people, records }: RecordFilesProps) {
+export function RecordFiles({ isWhole, student, laps, skills, signatures, people, records, notes }: RecordFilesProps) {
   const school = useQuery(schoolQuery)
   const given = useQuery(homeworkQuery(student.person.id))
   const { name } = student.person
@@ -39,7 +42,7 @@ export function RecordFiles({ isWhole, student, laps, skills, signatures, people
     tables: tables.filter(({ rows }) => rows.length > 0),
   }
   const homework = openHomework(given.data ?? [])
-  const stints = stintParts(student, records)
+  const stints = stintParts(student, records, notes)
   const named = namedInRecord(student.person.id, stints, homework, people)
   const makeRecord = async () => (await import('../../pdf/recordPdf')).recordPdf(contents)
   const makePage = async () => (await import('../record/recordPage')).recordPage({ ...contents, homework, stints })
@@ -68,8 +71,8 @@ export function RecordFiles({ isWhole, student, laps, skills, signatures, people
       />
       {named.length > 0 && (
         <Typography role="alert" sx={{ flexBasis: '100%' }}>
-          Debriefs or homework name {named.join(' and ')}. What a student takes home must not name other students, so the page can’t be made
-          until that is changed.
+          Debriefs, notes or homework name {named.join(' and ')}. What a student takes home must not name other students, so the page can’t
+          be made until that is changed.
         </Typography>
       )}
     </Box>

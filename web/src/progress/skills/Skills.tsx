@@ -19,7 +19,7 @@ import { useSkills } from './useSkills'
 
 /** A student's laps against the plans, and skills by kind of corner: how far each has come, the evidence, and the steps that instructors signed. */
 export function Skills({ student, logOf }: { student: StudentView; logOf: OpenedLogs['logOf'] }) {
-  const { skills, laps, toRead, isRead, onRead, onFailed, recordings, records, bends } = useSkills(student, logOf)
+  const { skills, laps, notes, toRead, isRead, onRead, onFailed, recordings, records, bends } = useSkills(student, logOf)
   const signatures = useQuery(signaturesQuery(student.person.id))
   const people = useQuery(peopleQuery)
   const [open, setOpen] = useState<Pick<SkillState, 'skill' | 'bend'> | null>(null)
@@ -55,6 +55,7 @@ export function Skills({ student, logOf }: { student: StudentView; logOf: Opened
                     signatures={signed}
                     people={everyone}
                     records={records}
+                    notes={notes}
                   />
                   <SkillTable skills={skills} signatures={signed} open={open} onOpen={setOpen} />
                   {opened && (

@@ -49,5 +49,6 @@ export function useSkills({ person, days }: StudentView, logOf: OpenedLogs['logO
     const against = one && lapsAgainstPlan(timesS, one.planLapS)
     return one && against ? [{ stintId: stint.id, date: day.date, startsAt: stint.startsAt, weather: day.weather, ...one, against }] : []
   })
-  return { ...readings, skills, laps, recordings, records, bends }
+  const notes = new Map([...read].map(([stintId, one]) => [stintId, one.notes] as const))
+  return { ...readings, skills, laps, notes, recordings, records, bends }
 }

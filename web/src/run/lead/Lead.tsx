@@ -89,7 +89,8 @@ export function Lead({ day, session, stints, actions }: LeadProps) {
     if (corner === null) return
     buzz()
     const already = records[follower]!.faults.find((f) => f.corner === corner && f.lap === passLap && f.code === code)
-    if (!already) setLast([{ stintId, id: add(stintId, { kind: 'fault', lap: passLap, corner, code, severity: 1 }) }])
+    const { instructorId: loggedBy } = stints[0]!.stint
+    if (!already) setLast([{ stintId, id: add(stintId, { kind: 'fault', lap: passLap, corner, code, severity: 1, loggedBy }) }])
     else if (already.severity < 3) add(stintId, { kind: 'severity', about: already.id, severity: already.severity === 1 ? 2 : 3 })
   }
   const here = records[follower]!.faults.filter((f) => f.corner === corner)

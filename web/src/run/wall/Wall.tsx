@@ -3,6 +3,7 @@ import { useMemo, useState, type ReactNode } from 'react'
 import type { DayView, ReleasedSession } from '@ochote/contracts'
 import { callInBy, likelyFaults, nextReleaseMs, stintBar, stintRecord, type CodedEntry, type StintRecord } from '@ochote/core'
 import { trueNow } from '../../device/deviceClock'
+import { heldBy, keepHeldBy } from '../../device/heldBy'
 import { useGoneThrough } from '../../stintLog/useGoneThrough'
 import { useServerLog, useStintLogs } from '../../stintLog/useStintLogs'
 import { Page } from '../../shell/Page'
@@ -14,6 +15,7 @@ import type { SessionStint } from '../SolvedSession'
 import { useLineQuestion } from '../useLineQuestion'
 import { useNow } from '../useNow'
 import { useWakeLock } from '../useWakeLock'
+import { AtTheWall } from './AtTheWall'
 import { carKeys } from './carKeys'
 import { CarList } from './CarList'
 import { CarsOnRibbon } from './CarsOnRibbon'
@@ -41,6 +43,10 @@ export function Wall({ day, session, stints, actions }: WallProps) {
   const now = useNow(500, true)
   useWakeLock(true)
   const [selected, setSelected] = useState(0)
+  const instructors = day.people.filter(({ role }) => role === 'instructor')
+  const [holder, setHolder] = useState(heldBy)
+  // someone else's device may have been with an instructor who is not here today
+  const atTheWall = instructors.some(({ id }) => id === holder) ? holder : null
   const numbers = stints[0]!.solution.corners.map((c) => c.number)
   const keys = carKeys(stints.length, numbers)
   const records = useMemo(() => session.stintIds.map((id) => stintRecord(logOf(id).entries)), [session.stintIds, logOf])
@@ -76,7 +82,11 @@ export function Wall({ day, session, stints, actions }: WallProps) {
     const { corner, code } = coded
     if (coded.kind === 'praise') log(car.stintId, { kind: 'praise', lap, corner, code })
     else if (coded.kind === 'called') log(car.stintId, { kind: 'called', lap, corner, code })
-    else log(car.stintId, { kind: 'fault', lap, corner, code, severity: coded.severity })
+    else
+      log(car.stintId, {
+        ...{ kind: 'fault', lap, corner, code, severity: coded.severity },
+        ...(atTheWall === null ? {} : { loggedBy: atTheWall }),
+      })
   }
   const out = cars.filter((c) => c.state.state === 'running' || c.state.state === 'out lap')
   const waiting = isNextOut === null ? undefined : cars[isNextOut]
@@ -93,6 +103,14 @@ export function Wall({ day, session, stints, actions }: WallProps) {
       actions={
         <>
           {actions}
+          <AtTheWall
+            instructors={instructors}
+            instructorId={atTheWall}
+            onChange={(id) => {
+              keepHeldBy(id)
+              setHolder(id)
+            }}
+          />
           <SendingState waiting={unsent} unreadable={unreadable} />
         </>
       }
@@ -142,6 +160,7 @@ export function Wall({ day, session, stints, actions }: WallProps) {
         onMet={(k) => log(cars[k]!.stintId, { kind: 'meeting' })}
       />
       <CodeField
+        key={atTheWall} // has the focus again after a choice
         selected={cars[selected]?.student ?? 'nobody'}
         corners={numbers}
         likely={(corner) =>
