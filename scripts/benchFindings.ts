@@ -23,10 +23,36 @@ const alsoRight: Readonly<Partial<Record<Code, readonly string[]>>> = { bl: ['am
 /** Counted things are right or wrong; these have a size. */
 const sized: readonly Code[] = ['be', 'bl', 'bh', 'te', 'tl', 'am', 'pl', 'xn']
 
+type Place = { readonly stationM: number; readonly timeS: number } | null
+const apartM = ({ track }: PlanSolution, from: Place, to: Place) => (from && to ? stationsApart(track, from.stationM, to.stationM) : 0)
+const apartS = ({ trace }: PlanSolution, from: Place, to: Place) =>
+  from && to ? (to.timeS - from.timeS + trace.lapTimeS) % trace.lapTimeS : 0
+
 /** No car crosses four metres of road in a shorter braking. */
 const ACROSS_WITHIN_M = 60
-const brakedM = ({ track }: PlanSolution, from: { readonly stationM: number } | null, to: { readonly stationM: number } | null) =>
-  from && to ? stationsApart(track, from.stationM, to.stationM) : 0
+/** Where the plan rests its feet this long, a driver who does so too does nothing else, s. */
+const FEET_REST_S = 0.5
+/** Where the plan opens the throttle in less than this, opening it at once is the plan, s. */
+const OPENED_S = 0.5
+/** Three turns of the wheel take this long, s. */
+const IN_STEPS_S = 1.2
+
+/** Whether a plan leaves room at a corner for a fault to show: by the plan alone, whatever is found. */
+function hasRoomFor(
+  code: Code,
+  plan: PlanSolution,
+  corner: PlanSolution['corners'][number],
+  next: PlanSolution['corners'][number],
+): boolean {
+  const { brakeStart, brakeEnd, turnIn, apex, throttleOn, fullThrottle } = corner.points
+  if (code === 'dg') return apartM(plan, brakeStart, turnIn) >= ACROSS_WITHIN_M
+  if (code === 'gd') return changesDown(plan, corner)
+  if (code === 'co') return apartS(plan, brakeEnd, throttleOn) < FEET_REST_S
+  if (code === 'pl') return fullThrottle !== null && apartM(plan, fullThrottle, next.points.brakeStart ?? next.points.turnIn) > sizes.pl[1]
+  if (code === 'pa') return apartS(plan, throttleOn, fullThrottle) >= OPENED_S
+  if (code === 'tn') return apartS(plan, turnIn, apex) >= IN_STEPS_S
+  return true
+}
 
 /** Whether the plan comes to a corner in a higher gear than it leaves its slowest place in. */
 function changesDown({ track, trace }: PlanSolution, { points: { brakeStart, minSpeed } }: PlanSolution['corners'][number]): boolean {
@@ -38,14 +64,12 @@ function changesDown({ track, trace }: PlanSolution, { points: { brakeStart, min
 function faultsFor(plan: PlanSolution, seed: number): DrivenFault[] {
   const random = randomFrom(seed)
   return Array.from({ length: LAPS }, (_, k) => k + 1).flatMap((lap) =>
-    plan.corners.flatMap((corner): DrivenFault[] => {
+    plan.corners.flatMap((corner, at): DrivenFault[] => {
       if (random() > FAULTY_SHARE) return []
       const drawn = drivenFaults[Math.floor(random() * drivenFaults.length)]!
       const isOfBraking = !['am', 'xn', 'xp'].includes(drawn)
-      const { brakeStart, turnIn } = corner.points
-      const isShort = drawn === 'dg' && brakedM(plan, brakeStart, turnIn) < ACROSS_WITHIN_M
-      const possible = isShort || (drawn === 'gd' && !changesDown(plan, corner)) ? 'be' : drawn
-      const code = brakeStart === null && isOfBraking ? (random() < 0.5 ? 'am' : 'xn') : possible
+      const possible = hasRoomFor(drawn, plan, corner, plan.corners[(at + 1) % plan.corners.length]!) ? drawn : 'be'
+      const code = corner.points.brakeStart === null && isOfBraking ? (random() < 0.5 ? 'am' : 'xn') : possible
       const [least, most] = sizes[code]
       return [{ lap, corner: corner.number, code, size: code === 'tn' ? least : least + (most - least) * random() }]
     }),

@@ -74,8 +74,8 @@ function Record({ record }: { record: SchoolRecord }) {
   return (
     <>
       <Typography>
-        {count(days, 'day')}, {days === 1 ? datedDay(from!) : `${datedDay(from!)} to ${datedDay(to!)}`}, {count(laps, 'lap')}. All of it is
-        from the logs: what nobody looked for is not logged.
+        {count(days, 'day')}, {days === 1 ? datedDay(from!) : `${datedDay(from!)} to ${datedDay(to!)}`}, {count(laps, 'lap')}. What corners
+        cost is from recorded laps, the rest from the logs: what nobody looked for is not logged.
       </Typography>
       <RecordSection
         title="Who is stuck"
