@@ -7,7 +7,7 @@ import { breaches, dayFileOf, endOfPlace, plannedStints } from '@ochote/core'
 import { skerrowBasin } from '../server/src/demo/circuits'
 import { press, typeIn } from './keyboard'
 import { OwnServer } from './ownServer'
-import { expectAccessible, expectNoSidewaysScroll } from './support'
+import { endSearch, expectAccessible, expectNoSidewaysScroll } from './support'
 
 const server = new OwnServer(4703)
 test.use({ baseURL: server.base })
@@ -183,7 +183,7 @@ test.describe.serial('a school’s own day, from an empty folder', () => {
     await button(page, 'Find a timetable from 10:40').click()
     const search = page.getByRole('region', { name: 'Search for a timetable' })
     await expect(search.getByRole('heading', { name: 'Proposal' })).toBeVisible({ timeout: 40_000 })
-    await search.getByRole('button', { name: 'Stop' }).click()
+    await endSearch(search)
     await search.getByRole('button', { name: 'Take it' }).click()
     await expect(page.getByRole('status').filter({ hasText: /^Saved, version/ })).toBeVisible()
     await button(page, /^Tell everybody/).click()

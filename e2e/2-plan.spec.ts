@@ -1,5 +1,5 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
-import { expectNoSidewaysScroll, openDay, secondsIn } from './support'
+import { expectNoSidewaysScroll, holdLookUp, openDay, secondsIn } from './support'
 
 const summary = (page: Page) => page.locator('p', { hasText: /^Lap \d/ })
 /** The lap time of the plan's own line, once it is there. */
@@ -97,8 +97,10 @@ test('the fastest line is searched for off the page and is quicker; corners say 
   const line = page.getByText(/ (late-apex|fastest) line /)
   await expect(line).toContainText('late-apex line')
   await expect(page.getByText(/ s a lap slower than the fastest line/)).toBeVisible()
+  const answer = await holdLookUp(page)
   await page.getByRole('button', { name: 'Fastest' }).click()
   await expect(page.getByRole('progressbar', { name: /^Computing line/ })).toBeVisible()
+  answer()
   await page.keyboard.press('5') // the page goes on answering meanwhile
   await expect(page).toHaveURL(/corner=5/)
   await openTab(page, 'Corners')

@@ -1,7 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test'
 import Papa from 'papaparse'
 import type { Plan } from '@ochote/contracts'
-import { expectAccessible, openDay, saved } from './support'
+import { expectAccessible, holdLookUp, openDay, saved } from './support'
 
 const openTab = (page: Page, name: string) => page.getByRole('tab', { name }).click()
 const isSaved = (page: Page) => expect(page.getByText(/^Saved, version/)).toBeVisible()
@@ -63,13 +63,7 @@ test('a change of pace is answered at once on the line before, can be stopped, a
   await openVariant(page, 'A notch')
   const summary = page.locator('p', { hasText: /^Lap \d/ })
   const before = await summary.textContent()
-  // the search begins with a look-up: while that waits, no machine is quick enough to be done before the page is looked at
-  let answer: () => void = () => undefined
-  const answered = new Promise<void>((resolve) => (answer = resolve))
-  await page.route('**/api/solutions/find', async (route) => {
-    await answered
-    await route.continue().catch(() => undefined) // the look-up that was stopped has gone
-  })
+  const answer = await holdLookUp(page)
   await page.getByRole('slider', { name: 'Cornering' }).press('ArrowRight')
   const status = page.getByRole('status').filter({ hasText: 'Searching for the line' })
   await expect(status).toContainText(/new speeds on the line before|a first answer/)

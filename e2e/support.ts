@@ -30,6 +30,29 @@ export async function secondsHere(page: Page, seconds: number): Promise<number> 
   return 1000 * seconds * Math.max(1, tookMs / YARDSTICK_MS)
 }
 
+/**
+ * Has the look-up that a search for a line begins with wait, so that no machine is done before its test has looked at the page.
+ * @returns lets it be answered
+ */
+export async function holdLookUp(page: Page): Promise<() => void> {
+  let answer: () => void = () => undefined
+  const answered = new Promise<void>((resolve) => (answer = resolve))
+  await page.route('**/api/solutions/find', async (route) => {
+    await answered
+    await route.continue().catch(() => undefined) // a look-up that was stopped has gone
+  })
+  return answer
+}
+
+/** Ends a search for a timetable. A quick machine may have found the best one already, and ended it. */
+export async function endSearch(search: Locator): Promise<void> {
+  const over = search.getByRole('button', { name: 'Leave it' })
+  await expect(async () => {
+    if (!(await over.isVisible())) await search.getByRole('button', { name: 'Stop' }).click({ timeout: 1_000 })
+    await expect(over).toBeVisible({ timeout: 1_000 })
+  }).toPass()
+}
+
 /** No page is wider than its window. */
 export async function expectNoSidewaysScroll(page: Page): Promise<void> {
   const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
