@@ -43,7 +43,7 @@ test('four follow the lead through three rotations, each the same laps right beh
       await page.getByRole('button', { name: /^Leo/ }).click()
       await page
         .getByRole('region', { name: 'Corner' })
-        .getByRole('button', { name: /^Corner 5 / })
+        .getByRole('button', { name: /^Corner 6 / })
         .click()
       await page
         .getByRole('region', { name: 'What happened' })
@@ -68,7 +68,7 @@ test('four follow the lead through three rotations, each the same laps right beh
     expect(log.filter((e) => e.kind === 'line')).toHaveLength(10)
     expect(log.filter((e) => e.kind === 'undo')).toHaveLength(1)
   }
-  expect(logs.map((log) => log.filter((e) => e.kind === 'fault').length)).toEqual([0, 0, 0, 1])
+  expect(logs.map((log) => log.flatMap((e) => (e.kind === 'fault' ? [`${e.corner} ${e.code}`] : [])))).toEqual([[], [], [], ['6 bl']])
   await page.setViewportSize({ width: 390, height: 844 })
   await expectNoSidewaysScroll(page)
 })
