@@ -29,9 +29,8 @@ export default defineConfig({
   workers: 1, // one database: the specs of a part follow one another as the day does
   fullyParallel: false,
   retries: 0,
-  // only what hangs is ended: a slow machine may take its time over a page
-  timeout: 240_000,
-  expect: { timeout: 30_000 },
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: join(root, `test-results/e2e${name ? `-${name}` : ''}.json`) }]],
   use: {
     baseURL: `http://127.0.0.1:${port}`,

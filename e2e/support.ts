@@ -15,21 +15,6 @@ export async function expectAccessible(page: Page, rules?: string[]): Promise<vo
   expect(grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([])
 }
 
-/** What ten million square roots and divisions take on a machine that nothing slows down, ms. */
-const YARDSTICK_MS = 80
-const MEASURED_TIMES = 5
-
-/** So many seconds, and longer by as much as this machine is slower just now: others may be using it. */
-export async function secondsHere(page: Page, seconds: number): Promise<number> {
-  const tookMs = await page.evaluate((times) => {
-    const began = performance.now()
-    let sum = 0
-    for (let k = 0; k < times; k++) for (let i = 1; i <= 1e7; i++) sum += Math.sqrt(i) / i
-    return sum > 0 ? (performance.now() - began) / times : 0
-  }, MEASURED_TIMES)
-  return 1000 * seconds * Math.max(1, tookMs / YARDSTICK_MS)
-}
-
 /**
  * Has the look-up that a search for a line begins with wait, so that no machine is done before its test has looked at the page.
  * @returns lets it be answered

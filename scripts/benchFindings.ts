@@ -37,7 +37,7 @@ const OPENED_S = 0.5
 /** Three turns of the wheel take this long, s. */
 const IN_STEPS_S = 1.2
 
-/** Whether a plan leaves room at a corner for a fault to show: by the plan alone, whatever is found. */
+/** Whether a fault can show at a corner. Only the plan decides that, never what is found. */
 function hasRoomFor(
   code: Code,
   plan: PlanSolution,

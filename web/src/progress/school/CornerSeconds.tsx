@@ -5,8 +5,8 @@ import type { Day } from '@ochote/contracts'
 import { groupTime } from '@ochote/core'
 import { circuitsQuery, daysQuery } from '../../api/queries'
 import { count } from '../../format/format'
+import { ProblemNotice } from '../../problem/ProblemNotice'
 import { partWords, secondsWords } from '../../reading/lostWords'
-import { useCornerNumbers } from '../../stint/useCornerNumbers'
 import { DayPasses, type PassesOfDay } from './DayPasses'
 import { RecordSection } from './RecordSection'
 
@@ -21,12 +21,15 @@ export function CornerSeconds({ from, to }: CornerSecondsProps) {
   const days = useQuery(daysQuery)
   const circuits = useQuery(circuitsQuery)
   const [asked, setAsked] = useState<readonly string[]>([])
-  const own = (days.data ?? []).filter(({ date }) => date >= from && date <= to)
+  const failed = [days, circuits].find(({ error }) => error !== null)
+  if (failed?.error) return <ProblemNotice error={failed.error} onRetry={() => void failed.refetch()} />
+  if (!days.data || !circuits.data) return null
+  const own = days.data.filter(({ date }) => date >= from && date <= to)
   return [...new Set(own.map(({ circuitId }) => circuitId))].map((id) => {
-    const name = circuits.data?.find((circuit) => circuit.id === id)?.name ?? ''
+    const name = circuits.data.find((circuit) => circuit.id === id)?.name ?? 'an archived circuit'
     const there = own.filter(({ circuitId }) => circuitId === id)
     return asked.includes(id) ? (
-      <OfCircuit key={id} circuitId={id} name={name} days={there} />
+      <OfCircuit key={id} name={name} days={there} />
     ) : (
       <Box key={id}>
         <Button variant="outlined" onClick={() => setAsked([...asked, id])}>
@@ -38,17 +41,19 @@ export function CornerSeconds({ from, to }: CornerSecondsProps) {
 }
 
 interface OfCircuitProps {
-  circuitId: string
   name: string
   days: readonly Day[]
 }
 
-function OfCircuit({ circuitId, name, days }: OfCircuitProps) {
-  const corners = useCornerNumbers(circuitId)
+function OfCircuit({ name, days }: OfCircuitProps) {
   const [read, setRead] = useState<ReadonlyMap<string, PassesOfDay>>(new Map())
   const onRead = useCallback((dayId: string, passes: PassesOfDay) => setRead((before) => new Map(before).set(dayId, passes)), [])
   const next = days.find(({ id }) => !read.has(id))
-  const times = useMemo(() => groupTime(joined([...read.values()].flatMap(({ students }) => students)), corners), [read, corners])
+  const times = useMemo(() => {
+    const students = joined([...read.values()].flatMap((day) => day.students))
+    const corners = new Set(students.flatMap(({ passes }) => passes.map(({ places }) => places.corner.number)))
+    return groupTime(students, [...corners])
+  }, [read])
   if (next)
     return (
       <Box component="section" aria-label={`What corners cost: ${name}`}>
