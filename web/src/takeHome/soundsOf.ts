@@ -6,7 +6,7 @@ export interface SpokenNote {
   readonly soundId: string
 }
 
-/** Spoken comments by their ids, as addresses that hold the sound itself: a page that is taken home asks no network. */
+/** Spoken comments by their ids, as addresses that hold the sound itself: a page that is taken home needs no network. */
 export async function soundsOf(spoken: readonly SpokenNote[]): Promise<ReadonlyMap<string, string>> {
   const { signal } = new AbortController()
   const read = async ({ recordingId, soundId }: SpokenNote) =>

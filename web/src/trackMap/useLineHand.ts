@@ -40,7 +40,7 @@ interface Holding {
   busy: boolean
 }
 
-/** Takes the newest place, and on the first of a movement the line it starts from. */
+/** Notes where the line is held now and, when a movement begins, which line it begins from. */
 function moveTo(own: Holding, place: NonNullable<Holding['next']>): void {
   own.held ??= { from: own.last?.coefficients ?? null, lapS: (own.last ?? own.solution).trace.lapTimeS }
   own.next = place
