@@ -5,9 +5,9 @@ import { lapsOf, type RecordedLap } from '../recording/laps'
 import { placed } from '../recording/placed'
 import type { Recording } from '../recording/recording'
 import { driveOf, plannedDrive, type Drive } from './drive'
-import { findingsOf, unavailableIn, type Finding, type MeasuredPass } from './findings'
+import { findingsOf, unavailableIn, type Finding } from './findings'
 import { valueAlong } from './along'
-import { measurePass, placesOn } from './passes'
+import { measurePass, placesOn, type MeasuredPass } from './passes'
 
 type Parts = Readonly<Record<'braking' | 'entry' | 'exit' | 'straight', number>>
 

@@ -1,12 +1,14 @@
 import { faultOf } from '../faults/catalogue'
+import { turnSign } from '../geometry/corners'
 import { valueAt, wrapStation } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 import { valueAlong } from './along'
-import type { Pass, Places } from './passes'
+import type { MeasuredPass } from './passes'
 import type { Drive } from './drive'
 import { atLimiter, earliestUpshift, wrongGears } from './gears'
 import { beyondEdge, comesFromElsewhere, countersteered, movedAcross, plannedAcross } from './onTheRoad'
 import { stabbed } from './stabbed'
+import { brakedLater, downLater, heldMore, turnLater, usualOf, type Usual } from './usual'
 import { beyondHazard } from './leftAlone'
 import { lackingFor, limitOf, limits, type FindableFault } from './limits'
 
@@ -25,16 +27,6 @@ export interface Finding {
   readonly because: string | null
 }
 
-/** A pass with the planned one that it is measured against. */
-export interface MeasuredPass {
-  readonly lap: number
-  readonly places: Places
-  readonly pass: Pass
-  readonly planned: Pass
-  /** from the plan’s lap to this one, m along */
-  readonly onM: number
-}
-
 /** Faults that the drive's channels don't allow to be found, and what they need. */
 export function unavailableIn({ brake, throttle, steerRad, gear, rpm, rateHz }: Drive): { fault: FindableFault; needs: string }[] {
   const has = { brake: brake !== null, throttle: throttle !== null, steer: steerRad !== null, gear: gear !== null, rpm: rpm !== null }
@@ -50,12 +42,8 @@ const OF_THE_WAY_IN: readonly FindableFault[] = ['te', 'tl', 'dg']
 /** Corners where the drive turns in this far from the plan on most laps are not comparable by it, m. */
 const COMPARABLE_M = 8
 const UNLIKELY_M = 20
-/** From so many laps on, what a driver usually does is known. */
-const USUAL_LAPS = 3
-/** A driver's usual distance from the inside that is taken off, m: instruments and habit, no fault of one pass. */
-const USUAL_INSIDE_M = 0.8
-/** A careful driver brakes up to this much before the plan; braking late is late against that, m. */
-const USUAL_BRAKE_M = 3
+/** Two places nearest the inside that are further apart than this are not the same apex, m. */
+const SAME_APEX_M = 20
 const LEAST_PLANNED_FALL_S = 0.7
 /** A push planned to be lighter than this share of the hardest has no shape to speak of. */
 const SHAPED_FROM = 0.6
@@ -66,54 +54,19 @@ const HELD_TO = 0.75
 /** A brake that is gone from half in less than this is let go of at once, s. */
 const SNAPPED_S = 0.2
 
-/** Where a driver always changes down this late in a corner, it is the way they drive it. */
-const USUAL_DOWN_M = 30
 /** A wheel that has this much less of its most on the way out than usual was let out. */
 const LET_GO_SHARE = 0.05
-/** A driver who lets the wheel out sooner than planned everywhere is known by no more than this. */
-const USUAL_LET_GO_SHARE = 0.15
-
 /** What every pass showed, the causes before their effects. */
 export function findingsOf(plan: PlanSolution, drive: Drive, passes: readonly MeasuredPass[]): Finding[] {
-  const usualInside = clamp(middle(passes.map(({ pass, planned }) => pass.insideM - planned.insideM)), USUAL_INSIDE_M)
-  const turnBias = new Map<string, number>()
-  const moreSteps = new Map<string, number>()
-  const held = new Map<string, number>()
-  const downM = new Map<string, number>()
-  for (const number of new Set(passes.map(({ places }) => places.corner.number))) {
-    const here = passes.filter(({ places }) => places.corner.number === number)
-    const isUsual = here.length >= USUAL_LAPS
-    turnBias.set(number, isUsual ? middle(here.map(turnLater)) : 0)
-    const downs = here.flatMap((one) => downLater(one) ?? [])
-    downM.set(number, downs.length >= USUAL_LAPS ? Math.min(USUAL_DOWN_M, Math.max(0, middle(downs))) : 0)
-    held.set(number, isUsual ? Math.max(-USUAL_LET_GO_SHARE, Math.min(0, middle(here.map(heldMore)))) : 0)
-    const steps = here.map(({ pass, planned }) => (pass.steps ?? 1) - (planned.steps ?? 1))
-    moreSteps.set(number, isUsual ? middle(steps) : 0)
-  }
-  const braked = passes.flatMap((one) => brakedLater(one) ?? [])
+  const usual = usualOf(passes)
   const silent = new Set(unavailableIn(drive).map(({ fault }) => fault))
-  const usual = {
-    insideM: usualInside,
-    brakeM: Math.max(-USUAL_BRAKE_M, Math.min(0, middle(braked))),
-    turnM: turnBias,
-    steps: moreSteps,
-    ...{ held, downM },
-    silent,
-  }
+  const alsoSilent = new Set([...silent, ...OF_THE_WAY_IN])
   return passes.flatMap((one, k) => {
     const before = passes[k - 1]
     const isMoved = before?.lap === one.lap && comesFromElsewhere(plan, drive, before.places, one.places)
-    return findingsOfPass(plan, drive, one, isMoved ? { ...usual, silent: new Set([...silent, ...OF_THE_WAY_IN]) } : usual)
+    return findingsOfPass(plan, drive, one, usual, isMoved ? alsoSilent : silent)
   })
 }
-
-const brakedLater = ({ pass, planned, onM }: MeasuredPass) =>
-  pass.brakeStartM === null || planned.brakeStartM === null ? null : pass.brakeStartM - onM - planned.brakeStartM
-const heldMore = ({ pass, planned }: MeasuredPass) => (pass.heldShare ?? 0) - (planned.heldShare ?? 0)
-/** How far after turn-in, or after the plan's last change down, the driver's last one comes, m; null where there is none. */
-const downLater = ({ pass, planned, onM }: MeasuredPass): number | null =>
-  pass.downM === null ? null : pass.downM - onM - Math.max(planned.downM ?? -Infinity, planned.turnInM)
-const turnLater = ({ pass, planned, onM }: MeasuredPass) => pass.turnInM - onM - planned.turnInM
 
 /** Late is only late for someone who arrives faster than the plan: a slower approach needs less braking, m/s. */
 const FASTER_MPS = 0.3
@@ -126,39 +79,23 @@ function arrivesFaster({ track, trace }: PlanSolution, drive: Drive, atM: number
 const isOnSamePush = ({ pass, planned, onM }: MeasuredPass): boolean =>
   pass.brakeStartM !== null && planned.brakeEndM !== null && pass.brakeStartM - onM < planned.brakeEndM
 
-interface Usual {
-  /** the driver's usual distance from the inside, against the plan */
-  readonly insideM: number
-  /** how much later than the plan the driver usually brakes, m; never above 0 */
-  readonly brakeM: number
-  /** where the driver usually turns in, against the plan, by corner */
-  readonly turnM: ReadonlyMap<string, number>
-  /** how many more turns of the wheel than planned the driver usually makes, by corner, or fewer: a corner that is driven so by habit, or by need */
-  readonly steps: ReadonlyMap<string, number>
-  /** how much more of its most the wheel usually has on the way out than planned, by corner; never above 0 */
-  readonly held: ReadonlyMap<string, number>
-  /** how far after turn-in the driver usually changes down last, by corner, m */
-  readonly downM: ReadonlyMap<string, number>
-  /** faults that this logger can't show */
-  readonly silent: ReadonlySet<FindableFault>
-}
-
-function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usual: Usual): Finding[] {
+/** @param silent - faults that this logger, or what came before, leaves open */
+function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usual: Usual, silent: ReadonlySet<FindableFault>): Finding[] {
   const { pass, planned, places, onM, lap } = one
   const { track } = plan
   const lapM = places.turnInM - (places.corner.points.turnIn?.stationM ?? places.corner.startM)
   const speed = pass.minSpeedMps
-  const turnBiasM = usual.turnM.get(places.corner.number) ?? 0
+  const here = usual.atCorner.get(places.corner.number)!
   const found: Finding[] = []
   const note = (fault: FindableFault, size: number, atM: number) => {
     const limit = limitOf(fault, drive, speed)
-    if (usual.silent.has(fault) || !(size >= limit)) return
+    if (silent.has(fault) || !(size >= limit)) return
     const stationM = wrapStation(track, atM - lapM)
     const confidence = Math.min(0.99, 0.5 + (0.5 * (size - limit)) / Math.max(limit, 1))
     found.push({ lap, corner: places.corner.number, fault, size, unit: limits[fault].unit, stationM, confidence, because: null })
   }
   const later = (own: number | null, wanted: number | null) => (own === null || wanted === null ? null : own - onM - wanted)
-  const braked = later(pass.brakeStartM, planned.brakeStartM)
+  const braked = brakedLater(one)
   const lifted = later(pass.liftM, planned.liftM)
   if (braked !== null) {
     note('be', -braked, pass.brakeStartM!)
@@ -175,33 +112,37 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   if (lifted !== null && (planned.brakeStartM === null || (braked !== null && braked > -limits.be.from))) note('ly', -lifted, pass.liftM!)
   if (pass.brakeStartM !== null && pass.applications > planned.applications) note('bd', pass.applications, pass.brakeStartM)
   note('bh', (planned.minSpeedMps - pass.minSpeedMps) * KMH, pass.minSpeedM)
-  if (Math.abs(turnBiasM) < COMPARABLE_M) {
-    const turned = turnLater(one) - turnBiasM
+  if (Math.abs(here.turnM) < COMPARABLE_M) {
+    const turned = turnLater(one) - here.turnM
     // nobody turns in that early or late: the corner is too gentle to say where
     const isTold = Math.abs(turned) < UNLIKELY_M
     if (isTold) note('te', -turned, pass.turnInM)
     if (isTold) note('tl', turned, pass.turnInM)
   }
   // a tightening corner needs more than one turn of the wheel; where the plan needs more than the driver usually takes, the driver's own count
-  const moreSteps = usual.steps.get(places.corner.number) ?? 0
-  const needed = (planned.steps ?? 1) + Math.min(0, moreSteps)
-  if (pass.steps !== null && pass.steps > needed) note('tn', pass.steps - needed + 1 - Math.max(0, moreSteps - 1), pass.turnInM)
+  const needed = (planned.steps ?? 1) + Math.min(0, here.moreSteps)
+  if (pass.steps !== null && pass.steps > needed) note('tn', pass.steps - needed + 1 - Math.max(0, here.moreSteps - 1), pass.turnInM)
   note('co', pass.coastS > planned.coastS + FEET_S ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
   note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
-  note('am', planned.insideM - pass.insideM + usual.insideM, pass.insideAtM)
+  // who is nearest the inside somewhere else was that far from it at the planned apex
+  const isElsewhere = Math.abs(later(pass.insideAtM, planned.insideAtM)!) > SAME_APEX_M
+  const apexM = isElsewhere ? planned.insideAtM + onM : pass.insideAtM
+  const insideM = isElsewhere ? turnSign(places.corner) * valueAlong(drive, drive.offsetM, apexM) : pass.insideM
+  note('am', planned.insideM - insideM + usual.insideM, apexM)
   // where nothing is slowed for, a throttle that comes and goes only trims the speed
-  if (pass.throttleOnM !== null && places.corner.points.brakeStart !== null) note('pe', pass.lifts - planned.lifts, pass.throttleOnM)
+  if (pass.throttleOnM !== null && places.corner.points.brakeStart !== null)
+    note('pe', pass.lifts - Math.min(planned.lifts, here.lifts), pass.throttleOnM)
   // a throttle that stays well short of full is late by all that is left of the pass, at least
   const isHeld = pass.fullThrottleM === null && pass.throttleOnM !== null && pass.throttleMost < HELD_TO
   const full = later(isHeld ? places.toM : pass.fullThrottleM, planned.fullThrottleM)
   if (full !== null) note('pl', full, pass.fullThrottleM ?? places.exitM)
   const unusedM = planned.outsideM - pass.outsideM
-  const letGo = heldMore(one) - (usual.held.get(places.corner.number) ?? 0) < -LET_GO_SHARE
+  const letGo = heldMore(one) - here.heldMore < -LET_GO_SHARE
   // who lets the wheel out and stays in leaves width unused; who keeps it on pinches the exit as well
   if (pass.heldShare !== null && !letGo) note('xp', unusedM, places.exitM)
   note('xn', unusedM, places.exitM)
   const down = downLater(one)
-  if (down !== null) note('gd', down - (usual.downM.get(places.corner.number) ?? 0), pass.downM!)
+  if (down !== null) note('gd', down - here.downM, pass.downM!)
   // where the throttle is never quite open, the plan may stay in a higher gear
   if (pass.gear !== null && pass.gear !== planned.gear) note('gw', wrongGears(plan, pass), pass.minSpeedM)
   const wide = beyondEdge(plan, drive, places)
@@ -231,6 +172,3 @@ function withCauses(found: readonly Finding[]): Finding[] {
     because: faultOf(one.fault)?.because.find((code) => code !== one.fault && found.some((other) => other.fault === code)) ?? null,
   }))
 }
-
-const middle = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0
-const clamp = (value: number, most: number) => Math.min(most, Math.max(-most, value))

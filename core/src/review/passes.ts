@@ -81,6 +81,16 @@ export interface Pass {
   readonly turnInM: number
 }
 
+/** A pass with the planned one that it is measured against. */
+export interface MeasuredPass {
+  readonly lap: number
+  readonly places: Places
+  readonly pass: Pass
+  readonly planned: Pass
+  /** from the plan’s lap to this one, m along */
+  readonly onM: number
+}
+
 const CURVED_BEFORE_M = 45
 /** A change down further beyond the slowest place, or the apex, is for what comes next, m. */
 const STILL_IN_M = 15
@@ -92,13 +102,13 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
   const { corner, turnInM, apexM, exitM, toM } = places
   const sign = turnSign(corner)
   const at = (m: number) => indexAt(alongM, m)
-  // braking may begin early, but not before the corner before it is over
+  // braking may begin early; before the corner before it is over, only a push that goes on into this one
   const searchM = Math.max((places.slowingM ?? turnInM) - EARLIEST_M, previous ? Math.min(previous.exitM, turnInM - 10) : -Infinity)
   const [from, turnIn, end] = [at(searchM), at(turnInM), at(toM)]
   const [minFrom, minTo] = [Math.max(from, at(turnInM - 10)), Math.min(end, at(exitM + 5))]
   let min = minFrom
   for (let i = minFrom; i <= minTo; i++) if (speedMps[i]! < speedMps[min]!) min = i
-  const brake = brakingOf(drive, from, Math.max(min, at(apexM)))
+  const brake = brakingOf(drive, from, Math.max(min, at(apexM)), previous ? Math.min(from, at(previous.apexM)) : from)
   // where nobody brakes, the throttle is judged from where it was least on the way to the apex
   const after = brake ? brake.end : throttle ? leastOf(throttle, at(turnInM - 10), at(apexM)) : Math.min(turnIn, min)
   const power = throttle ? powerOf(drive, after, Math.min(end, at(exitM)), end) : null

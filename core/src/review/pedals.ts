@@ -23,13 +23,17 @@ export interface Braking {
 const LET_GO_SHARE = 0.45
 const AGAIN_SHARE = 0.17
 
-/** The braking between two samples, or null where there is none to speak of. */
-export function brakingOf({ timeS, brake, longMps2 }: Drive, from: number, to: number): Braking | null {
+/**
+ * The braking between two samples, or null where there is none to speak of.
+ * @param earliest - a push that is already on at the first sample may have begun from here on
+ */
+export function brakingOf({ timeS, brake, longMps2 }: Drive, from: number, to: number, earliest = from): Braking | null {
   const pushed = brake ?? longMps2.map((a) => Math.min(1, Math.max(0, (-a - BRAKING_MPS2 / 2) / 8)))
   const [on, hard] = brake ? [BRAKES_ON, BRAKED] : [BRAKING_MPS2 / 16, 0.14]
   let start = -1
   for (let i = from; i <= to && start < 0; i++) if (pushed[i]! > on && holds(timeS, i, HOLDS_S / 2, (k) => pushed[k]! > on / 2)) start = i
   if (start < 0) return null
+  if (start === from) while (start > earliest && pushed[start - 1]! > on) start--
   let [peak, end] = [start, start]
   for (let i = start; i <= to; i++) {
     if (pushed[i]! > pushed[peak]!) peak = i
