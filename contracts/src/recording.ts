@@ -5,7 +5,7 @@ const id = z.uuid()
 /** Largest file that is taken, bytes, as it comes. */
 export const LARGEST_RECORDING = 60_000_000
 
-export const lapFlaws = ['out', 'in', 'gap', 'stop', 'off', 'after'] as const
+export const lapFlaws = ['out', 'in', 'pit', 'gap', 'stop', 'off', 'after'] as const
 
 /** What was read of a recording: enough to list it without opening it. */
 const overviewSchema = z.object({

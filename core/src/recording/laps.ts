@@ -1,9 +1,10 @@
 import type { Track } from '../geometry/track'
+import { wentThroughPits } from './pitLane'
 import type { Placed } from './placed'
 import { GAP_S } from './smooth'
 
 /** Why a lap is not compared with others. */
-export type LapFlaw = 'out' | 'in' | 'gap' | 'stop' | 'off' | 'after'
+export type LapFlaw = 'out' | 'in' | 'pit' | 'gap' | 'stop' | 'off' | 'after'
 
 /** A lap of a recording: from crossing to crossing, or what came before the first and after the last. */
 export interface RecordedLap {
@@ -46,7 +47,8 @@ export function lapsOf(track: Track, recording: Placed): RecordedLap[] {
   const firstPlace = alongM.findIndex((s) => !Number.isNaN(s))
   const laps: RecordedLap[] = []
   const push = (startS: number, endS: number, from: number, to: number, complete: boolean, edge: LapFlaw | null) => {
-    const flaws = [...(edge ? [edge] : []), ...flawsOf(recording, from, to)]
+    const pit: LapFlaw[] = wentThroughPits(track, recording, from, to) ? ['pit'] : []
+    const flaws = [...(edge ? [edge] : []), ...pit, ...flawsOf(recording, from, to)]
     laps.push({ lap: 0, startS, timeS: endS - startS, complete, flaws, from, to })
   }
   const end = timeS.length

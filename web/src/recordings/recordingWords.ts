@@ -5,6 +5,7 @@ const flawWords: Readonly<Record<RecordingOverview['laps'][number]['flaws'][numb
   ...{
     out: 'out lap',
     in: 'in lap',
+    pit: 'through the pit lane',
     gap: 'a gap in the recording',
     stop: 'stopped',
     off: 'away from the circuit',
