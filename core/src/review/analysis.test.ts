@@ -177,6 +177,16 @@ describe('a drive', () => {
     ['be', '7', 22],
     ['xp', '5', 3],
     ['gd', '5', 48],
+    ['ly', '1', 35],
+    ['bs', '5', 1.6],
+    ['bo', '5', 32],
+    ['br', '3', 1],
+    ['ae', '3', 15],
+    ['xw', '5', 2.2],
+    ['of', '9', 1.8],
+    ['sl', '5', 0.8],
+    ['ge', '3', 2000],
+    ['gl', '3', 1],
   ] as const)('of hands and feet with %s at corner %s of %s is found there, and nowhere else', (code, corner, size) => {
     const fault: DrivenFault = { lap: 2, corner, code, size }
     const driven = drive({ plan, laps: 3, faults: [fault], seed: 4, unsteady: 0.3 })

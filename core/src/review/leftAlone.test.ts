@@ -6,6 +6,7 @@ import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures
 import { readLaps } from '../files/readLaps'
 import { valueAt, wrapStation } from '../geometry/track'
 import { solvePlan } from '../plan/solvePlan'
+import { drive, logged } from '../simulator'
 import { valueAlong } from './along'
 import { analysisOf, driveOn } from './analysis'
 
@@ -43,6 +44,19 @@ describe.each([
     expect(found.size).toBeGreaterThan(1.05)
     expect(found.size).toBeLessThan(1.5)
     expect(found.unit).toBe('m')
+  })
+
+  it('is crossed by a simulated driver with that fault, on that lap only', () => {
+    const exitM = plan.corners[4]!.points.exit!.stationM
+    const place = (m: number) => ({ stationM: wrapStation(plan.track, m), offsetM: 2.4 })
+    const drawn = [place(exitM - 5), place(exitM + 5)]
+    const hazard = { ...drawn[0]!, endM: drawn[1]!.stationM, drawn, kind, note: '', severity: 3 }
+    const withIt = { ...plan, features: { ...plan.features, hazards: [hazard] } }
+    const driven = drive({ plan: withIt, laps: 2, faults: [{ lap: 2, corner: '5', code, size: 1.3 }], seed: 4, unsteady: 0.3 })
+    const recording = logged(plan.track, driven, { rateHz: 25, seed: 4, noise: 0.5 })
+    const found = analysisOf(withIt, driveOn(withIt, recording)).findings.filter((one) => one.fault === code)
+    expect(found.map((one) => [one.lap, one.corner])).toEqual([[2, '5']])
+    expect(Math.abs(found[0]!.size - 1.3)).toBeLessThan(0.6)
   })
 
   it('is not said to be crossed where positions are not good enough to tell, or the car stayed inside', () => {

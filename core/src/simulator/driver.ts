@@ -2,19 +2,10 @@ import { placeAt, valueAt, wrapStation, type Track } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 import { normalFrom, randomFrom } from '../random/random'
 import { drivetrainOf } from '../vehicle/drivetrain'
-import {
-  acrossAt,
-  coastsAt,
-  habitAt,
-  ownersOf,
-  paceAt,
-  pedalsAt,
-  placesOf,
-  type Across,
-  type CornerPlaces,
-  type DrivenFault,
-  type Pedals,
-} from './drivenFault'
+import { habitAt, ownersOf, placesOf, type CornerPlaces, type DrivenFault } from './drivenFault'
+import { coastsAt, paceAt, pedalsAt, type Pedals } from './faultyFeet'
+import { acrossAt, type Across } from './faultyHands'
+import { gearboxOf } from './gearbox'
 
 /** What a simulated driver is asked to drive. */
 export interface DriverInput {
@@ -68,9 +59,9 @@ const SCRUB_SHARE = 0.05
 const DRAG_PER_M = 0.0006
 /** A wheel is turned this much for each radian of the front wheels. */
 const STEERING_RATIO = 15
-/** From this much brake on, a driver shifts down for the speed that comes: this share of the one now. */
-const BRAKES_ON = 0.15
-const BRAKED_TO = 0.85
+/** A tail that slides scrubs this much speed off, m/s², and the wheel is turned this share of its angle against it. */
+const SLIDES_MPS2 = 1.5
+const AGAINST_SHARE = 0.5
 /** Tyres give up to this share more than the plan asks of them. */
 const TYRE_RESERVE = 1.12
 
@@ -81,7 +72,7 @@ const TYRE_RESERVE = 1.12
 export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driven {
   const { track, trace, vehicle } = plan
   const random = randomFrom(seed)
-  const { gearAt, rpmAt, driveMps2, topSpeedMps } = drivetrainOf(vehicle)
+  const { rpmAt, driveMps2, topSpeedMps } = drivetrainOf(vehicle)
   const out: Driven = {
     ...{ timeS: [], x: [], y: [], headingRad: [], speedMps: [], throttle: [], brake: [], steerRad: [], gear: [], rpm: [] },
     ...{ longMps2: [], latMps2: [], lap: [], lapTimesS: [] },
@@ -97,7 +88,8 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
   let s = track.lengthM * 0.5
   let n = valueAt(track, plan.line.offsetM, s)
   let v = valueAt(track, trace.speedMps, s)
-  let [psi, kappa, throttle, brake, gear, shiftedS] = [0, 0, 0, 0, gearAt(v), -10]
+  const gearbox = gearboxOf(vehicle, v, STEP_S)
+  let [psi, kappa, throttle, brake, sliding] = [0, 0, 0, 0, 0]
   let [lapBeganS, steps] = [NaN, 0]
   const memory = new Map<string, number>()
   for (; (lap <= laps || s < TAIL_M) && steps < MOST_STEPS; steps++) {
@@ -110,7 +102,7 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
     const habitSoon = habitAt(plan, habits, owners, soonS)
     coastsAt(plan, habitAhead, aheadS, now, memory)
     coastsAt(plan, habitSoon, soonS, now, memory)
-    const pedals = pedalsAt(plan, habit, station, coastsAt(plan, habit, station, now, memory))
+    const pedals = pedalsAt(plan, habit, station, { coasts: coastsAt(plan, habit, station, now, memory), nowS: now, memory })
     const way = acrossAt(plan, habit, station)
     const felt = (FELT_SHARE * limitMps2) / (v * v)
     const asked = Math.max(
@@ -134,19 +126,27 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
     brake = pedal(brake, Math.min(1, pedals.brakeCap === null ? braking : Math.min(braking, pedals.brakeCap)))
     throttle = pedal(throttle, brake > 0.05 ? 0 : pushing)
     const slipping = brake * brakeMps2 > limitMps2 ? limitMps2 / (brake * brakeMps2) : 1
-    const long = throttle * most * (v < topSpeedMps ? 1 : 0) - dragMps2 - brake * brakeMps2 * slipping
-    // down while braking, for the speed that comes; else only once it is well below, so that nobody shifts to and fro
-    const down = brake > BRAKES_ON ? gearAt(v * BRAKED_TO) : gearAt(v * 1.05)
-    const lower = pedals.keepsGear ? gear : Math.min(gear, down)
-    const best = gearAt(v) > gear && brake <= BRAKES_ON ? gearAt(v) : lower
-    const wantedGear = Math.max(1, Math.min(vehicle.gears.length, best + pedals.gearsUp))
-    const next = gear + Math.sign(wantedGear - gear)
-    const isAllowed = next > gear || rpmAt(v, next) < vehicle.redlineRpm
-    if (next !== gear && isAllowed && now - shiftedS > 0.4) {
-      gear = next
-      shiftedS = now
-    }
-    record(out, track, { now, s, n, psi, v, throttle, brake, gear, bend, long, lap, vehicle, rpm: rpmAt(v, gear), kappa })
+    const pull = v < topSpeedMps && !gearbox.isCut(v) ? throttle * most : 0
+    const long = pull - dragMps2 - brake * brakeMps2 * slipping - sliding * SLIDES_MPS2
+    gearbox.work({ nowS: now, speedMps: v, brake, throttle, pedals })
+    const gear = gearbox.gear()
+    sliding += ((pedals.slides ? 1 : 0) - sliding) * (STEP_S / (HANDS_S + STEP_S))
+    record(out, track, {
+      now,
+      s,
+      n,
+      psi,
+      v,
+      throttle,
+      brake,
+      gear,
+      bend,
+      long,
+      lap,
+      vehicle,
+      rpm: rpmAt(v, gear),
+      wheelPerM: kappa * (1 - (1 + AGAINST_SHARE) * sliding),
+    })
     const ds = (v * Math.cos(psi)) / Math.max(0.2, 1 - n * centre)
     const before = s
     s += ds * STEP_S
@@ -242,11 +242,16 @@ interface Now {
   long: number
   lap: number
   rpm: number
-  kappa: number
+  /** the bend that the wheel asks for */
+  wheelPerM: number
   vehicle: PlanSolution['vehicle']
 }
 
-function record(out: Driven, track: Track, { now, s, n, psi, v, throttle, brake, gear, bend, long, lap, rpm, kappa, vehicle }: Now): void {
+function record(
+  out: Driven,
+  track: Track,
+  { now, s, n, psi, v, throttle, brake, gear, bend, long, lap, rpm, wheelPerM, vehicle }: Now,
+): void {
   const { x, y } = placeAt(track, wrapStation(track, s), n)
   out.timeS.push(now)
   out.x.push(x)
@@ -255,7 +260,7 @@ function record(out: Driven, track: Track, { now, s, n, psi, v, throttle, brake,
   out.speedMps.push(v)
   out.throttle.push(throttle)
   out.brake.push(brake)
-  out.steerRad.push(STEERING_RATIO * Math.atan(vehicle.wheelbaseM * kappa))
+  out.steerRad.push(STEERING_RATIO * Math.atan(vehicle.wheelbaseM * wheelPerM))
   out.gear.push(gear)
   out.rpm.push(rpm)
   out.longMps2.push(long)
