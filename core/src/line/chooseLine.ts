@@ -20,7 +20,7 @@ import { mostCurvature, tightLine, tightWithin } from './tightLine'
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
 /** Version of the search. A line stored by another version is not used. */
-export const LINE_SEARCH_VERSION = 6
+export const LINE_SEARCH_VERSION = 7
 
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4
@@ -189,7 +189,7 @@ function findLine(
     ),
     corners: corners.map((c) => c.number),
     fastest: driveFinely(start),
-    lineFor: (lostShare) => tightLine({ ...search, mostCurvaturePerM: mostCurvature(speeds, vehicle, setup, lostShare) }),
+    lineFor: (lostShare, before) => tightLine({ ...search, before, mostCurvaturePerM: mostCurvature(speeds, vehicle, setup, lostShare) }),
   })
   return success({
     coefficients: [...tight.coefficients],

@@ -18,13 +18,14 @@ const AIMED_LOSS_SHARE = 0.085
 /** The most that a tight line may cost, as a share of the fastest lap, a little under 3 %; where it costs more, corners may lose less speed. */
 const MOST_COST_SHARE = 0.0285
 const AIMED_COST_SHARE = 0.027
-const MOST_TRIES = 3
+const MOST_TRIES = 4
 const AT_ONCE_SHARE = 0.5
 /** Seconds per metre: sets only the scale of the search. */
 const S_PER_M = 0.05
 /** Seconds for the square of the curvature above the limit, relative to the limit. */
 const STIFFNESS = 20
-const ROUNDS = 6
+/** From the fastest line, and from a tight line whose corners may lose another share of their speed. */
+const [ROUNDS, ROUNDS_AGAIN] = [4, 3]
 const STAGE: Omit<Stage, 'stepM'> = { rounding: 0.006, stiffness: 12, mostSteps: 60, eased: false, rampM: RAMP_M }
 
 interface TightProblem {
@@ -32,6 +33,8 @@ interface TightProblem {
   readonly searchStepM: number
   readonly bounds: LineBounds
   readonly start: Float64Array
+  /** a tight line of other limits, where there is one: the search goes on from it */
+  readonly before: Float64Array | null
   /** most curvature that a sample at that step may have, 1/m, > 0 */
   readonly mostCurvaturePerM: Float64Array
   /** receives the share done, 0…1; a throw stops the search */
@@ -39,7 +42,7 @@ interface TightProblem {
 }
 
 /** The shortest line that nowhere turns more than its limit (docs/line.md, the tight school). */
-export function tightLine({ spaceAt, searchStepM, bounds, start, mostCurvaturePerM, onProgress }: TightProblem): Float64Array {
+export function tightLine({ spaceAt, searchStepM, bounds, start, before, mostCurvaturePerM, onProgress }: TightProblem): Float64Array {
   const stage: Stage = { ...STAGE, stepM: searchStepM }
   const space = spaceAt(searchStepM)
   const { track, basis } = space
@@ -49,9 +52,10 @@ export function tightLine({ spaceAt, searchStepM, bounds, start, mostCurvaturePe
   )
   const book = ruleBook(track, rules, STIFFNESS)
   const shortest = { ...space, costAt: () => lengthCostOf(track) }
-  let coefficients = start
-  for (let round = 0; round < ROUNDS; round++) {
-    onProgress?.(round / ROUNDS)
+  let coefficients = before ?? start
+  const rounds = before ? ROUNDS_AGAIN : ROUNDS
+  for (let round = 0; round < rounds; round++) {
+    onProgress?.(round / rounds)
     coefficients = leastCost(() => shortest, corridor, coefficients, [stage], { book }).coefficients
     book.learn(lineOf(basis, coefficients))
   }
@@ -66,8 +70,8 @@ interface TightCosts {
   readonly corners: readonly string[]
   readonly fastest: DrivenCoefficients
   readonly drive: (coefficients: Float64Array) => DrivenCoefficients
-  /** the tight line whose corners may lose a share of their speed */
-  readonly lineFor: (lostShare: number) => Float64Array
+  /** the tight line whose corners may lose a share of their speed, searched for from another one where there is one */
+  readonly lineFor: (lostShare: number, before: Float64Array | null) => Float64Array
 }
 
 /**
@@ -78,10 +82,10 @@ interface TightCosts {
 export function tightWithin({ track, basis, owner, corners, fastest, drive, lineFor }: TightCosts) {
   let lostShare = AIMED_LOSS_SHARE
   const costShare = (line: DrivenCoefficients) => line.lapTimeS / fastest.lapTimeS - 1
-  let line = drive(lineFor(lostShare))
+  let line = drive(lineFor(lostShare, null))
   for (let k = 1; k < MOST_TRIES && costShare(line) > MOST_COST_SHARE; k++) {
     lostShare *= AIMED_COST_SHARE / costShare(line)
-    line = drive(lineFor(lostShare))
+    line = drive(lineFor(lostShare, line.coefficients))
   }
   const tight = line.coefficients
   const notTight = new Map<string, string>()
