@@ -64,7 +64,7 @@ for (const [name, circuit, vehicle, own] of drives) {
   for (const rateHz of [25, 10]) {
     const sum = { found: 0, faults: 0, accused: 0, clean: 0 }
     for (const { faults, driven } of drivesOf) {
-      const { findings } = analyse(plan, logged(plan.track, driven, { rateHz, seed: 5, noise: 1 }))
+      const { findings } = analyse(plan, logged(plan.track, driven, { rateHz, seed: 5, noise: 1, wheels: true }))
       const at = ({ lap, corner }: { lap: number; corner: string }) => `${lap} ${corner}`
       const ownTo = (fault: DrivenFault): Finding[] => findings.filter((one) => at(one) === at(fault))
       const isFound = (fault: DrivenFault) =>

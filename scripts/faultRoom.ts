@@ -6,7 +6,18 @@ type Code = DrivenFault['code']
 
 /** Smallest and largest size of each fault that is put in. */
 export const sizes: Readonly<Record<Code, readonly [number, number]>> = {
-  ...{ ly: [30, 45], be: [15, 25], bl: [10, 15], bs: [1.4, 1.8], bh: [9, 14], bd: [2, 2], dg: [4, 5], bo: [28, 40], br: [1, 1] },
+  ...{
+    ly: [30, 45],
+    be: [15, 25],
+    bl: [10, 15],
+    bs: [1.4, 1.8],
+    lk: [0.4, 0.9],
+    bh: [9, 14],
+    bd: [2, 2],
+    dg: [4, 5],
+    bo: [28, 40],
+    br: [1, 1],
+  },
   ...{ te: [10, 14], tl: [8, 12], tn: [3, 3], ae: [14, 18], am: [2, 3], ak: [1, 1.6], co: [0.9, 1.3] },
   ...{ pe: [1, 1], pl: [25, 40], pa: [1, 1], xp: [3, 4], xn: [2.5, 3.5], xw: [1.9, 2.6], sl: [0.6, 1], of: [1.5, 2.2], tr: [1, 1.6] },
   ...{ gw: [1, 1], ge: [1900, 2100], gl: [0.7, 1.2], gd: [48, 60] },
@@ -40,6 +51,7 @@ export function hasRoomFor(code: Code, plan: PlanSolution, at: number): boolean 
   const { lift, brakeStart, brakeEnd, turnIn, apex, throttleOn, fullThrottle } = corner.points
   const nextActs = next.points.lift ?? next.points.brakeStart ?? next.points.turnIn
   if (code === 'ly') return brakeStart !== null && apartM(plan, before.points.exit, lift ?? brakeStart) > sizes.ly[1] + 10
+  if (code === 'lk') return apartS(plan, brakeStart, brakeEnd) >= SHAPED.s
   if (code === 'bs') return apartS(plan, brakeStart, brakeEnd) >= SHAPED.s && hardestShare(plan, brakeStart, brakeEnd) >= SHAPED.share
   if (code === 'br') return releaseS(plan, brakeStart, brakeEnd) >= SHAPED.fallS && hardestShare(plan, brakeStart, brakeEnd) >= SHAPED.share
   if (code === 'dg') return apartM(plan, brakeStart, turnIn) >= ACROSS_WITHIN_M

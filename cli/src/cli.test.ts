@@ -200,7 +200,7 @@ describe('ochote analyse', () => {
       ...{ corner: '7', fault: 'bl' },
       advice: expect.stringMatching(/^brake at the cone \d+ m .*, 1\d m earlier; slower in$/) as string,
     })
-    expect(document.unavailable).toEqual([])
+    expect(document.unavailable).toEqual([{ fault: 'lk', needs: 'wheel speeds' }])
   })
 
   it('refuses a file by its line and column, and asks for one', () => {

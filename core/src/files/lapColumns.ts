@@ -1,4 +1,4 @@
-import type { Channel } from '../recording/recording'
+import { wheelChannels, type Channel } from '../recording/recording'
 import { GRAVITY_MPS2 } from '../vehicle/forces'
 
 type Known = Channel | 'timeS' | 'latDeg' | 'lonDeg'
@@ -21,6 +21,8 @@ const names: Readonly<Record<string, Known>> = {
   ...{ brake: 'brake', brakepressure: 'brake', brakes: 'brake' },
   ...{ steer: 'steerRad', steering: 'steerRad', steeringangle: 'steerRad', wheel: 'steerRad' },
   ...{ gear: 'gear', rpm: 'rpm', enginespeed: 'rpm', lap: 'lap', lapnumber: 'lap' },
+  ...{ wheelfl: 'wheelFlMps', wheelfr: 'wheelFrMps', wheelrl: 'wheelRlMps', wheelrr: 'wheelRrMps' },
+  ...{ wheelspeedfl: 'wheelFlMps', wheelspeedfr: 'wheelFrMps', wheelspeedrl: 'wheelRlMps', wheelspeedrr: 'wheelRrMps' },
   ...{ longacc: 'longMps2', accx: 'longMps2', latacc: 'latMps2', accy: 'latMps2' },
 }
 
@@ -29,7 +31,9 @@ const inG: Readonly<Record<string, Known>> = {
   ...{ longg: 'longMps2', longitudinalg: 'longMps2', gx: 'longMps2', latg: 'latMps2', lateralg: 'latMps2', gy: 'latMps2' },
 }
 /** Speeds and accelerations come in units that look alike: without one, nothing is guessed. */
-const needsUnit: readonly Known[] = ['speedMps', 'longMps2', 'latMps2']
+const needsUnit: readonly Known[] = ['speedMps', 'longMps2', 'latMps2', ...wheelChannels]
+
+const SPEEDS = { kmh: 1 / 3.6, kph: 1 / 3.6, mph: 0.44704, mps: 1, ms: 1, kn: 0.514444, kt: 0.514444 }
 
 /** Units by what they stand behind, each with the factor to SI; the first is taken where the name has none, but for those above. */
 const units: Readonly<Record<Known, Readonly<Record<string, number>>>> = {
@@ -37,7 +41,7 @@ const units: Readonly<Record<Known, Readonly<Record<string, number>>>> = {
   latDeg: { deg: 1, degrees: 1 },
   lonDeg: { deg: 1, degrees: 1 },
   altM: { m: 1, ft: 0.3048 },
-  speedMps: { kmh: 1 / 3.6, kph: 1 / 3.6, mph: 0.44704, mps: 1, ms: 1, kn: 0.514444, kt: 0.514444 },
+  speedMps: SPEEDS,
   headingRad: { deg: RAD, degrees: RAD, rad: 1 },
   throttle: { pct: 0.01, percent: 0.01, share: 1 },
   brake: { pct: 0.01, percent: 0.01, bar: 1, share: 1, psi: 0.0689476 },
@@ -47,6 +51,7 @@ const units: Readonly<Record<Known, Readonly<Record<string, number>>>> = {
   longMps2: { g: GRAVITY_MPS2, mps2: 1, ms2: 1 },
   latMps2: { g: GRAVITY_MPS2, mps2: 1, ms2: 1 },
   lap: { '': 1 },
+  ...{ wheelFlMps: SPEEDS, wheelFrMps: SPEEDS, wheelRlMps: SPEEDS, wheelRrMps: SPEEDS },
 }
 
 const plain = (text: string) =>

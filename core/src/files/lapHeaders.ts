@@ -46,6 +46,10 @@ export const lapColumnChoices: readonly { readonly name: string; readonly says: 
     { name: 'lat_g', says: 'acceleration to the left, g' },
     { name: 'lap', says: 'lap' },
   ],
+  ...(['front left', 'front right', 'rear left', 'rear right'] as const).map((wheel) => ({
+    name: `wheel_${wheel[0]}${wheel.split(' ')[1]![0]}_kmh`,
+    says: `speed of the wheel ${wheel}, km/h`,
+  })),
 ]
 
 /** Parts of names in several languages, with the column that they suggest; the first that fits counts. */
@@ -53,6 +57,12 @@ const hints: readonly (readonly [RegExp, string])[] = [
   ...([
     [/lat.*(acc|g$|kraft)|quer/, 'lat_g'],
     [/(long|lon).*(acc|g$|kraft)|laengs/, 'long_g'],
+  ] as const),
+  ...([
+    [/wh(ee)?l.*(fl|lf|fr.*le)|rad.*[ _-]vl/, 'wheel_fl_kmh'],
+    [/wh(ee)?l.*(fr|rf)|rad.*[ _-]vr/, 'wheel_fr_kmh'],
+    [/wh(ee)?l.*(rl|lr|re.*le)|rad.*[ _-]hl/, 'wheel_rl_kmh'],
+    [/wh(ee)?l.*(rr|re.*ri)|rad.*[ _-]hr/, 'wheel_rr_kmh'],
   ] as const),
   ...([
     [/lat|breite/, 'lat'],

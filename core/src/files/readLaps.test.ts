@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { accepted } from '../../fixtures/circuits'
 import { knownColumn } from './lapColumns'
+import { lapColumnChoices, lapHeaders } from './lapHeaders'
 import { readLaps } from './readLaps'
 
 const read = (lines: readonly string[]) => accepted(readLaps(lines.join('\n'), 'a.laps.csv'))
@@ -22,10 +23,27 @@ describe('a column', () => {
     ['Longitude', 'lonDeg', 1],
     ['Time (ms)', 'timeS', 0.001],
     ['RPM', 'rpm', 1],
+    ['wheel_fl_kmh', 'wheelFlMps', 1 / 3.6],
+    ['Wheel Speed RR [mph]', 'wheelRrMps', 0.44704],
+    ['wheel_deg', 'steerRad', Math.PI / 180],
   ])('%s is known', (header, is, factor) => expect(knownColumn(header)).toEqual({ is, factor }))
 
   it('with a unit that it can’t have, or a name that means nothing, is not known', () => {
-    expect(['speed [bar]', 'oil_temp', '', 'constructor'].map(knownColumn)).toEqual([null, null, null, null])
+    expect(['speed [bar]', 'oil_temp', '', 'constructor', 'wheel_fl'].map(knownColumn)).toEqual([null, null, null, null, null])
+  })
+})
+
+describe('a column of another name', () => {
+  it.each([
+    ['Wheel Speed Front Left', 'wheel_fl_kmh'],
+    ['wheelspd front right', 'wheel_fr_kmh'],
+    ['Wheel rear left', 'wheel_rl_kmh'],
+    ['Raddrehzahl HR', 'wheel_rr_kmh'],
+    ['Lenkwinkel', 'steer_deg'],
+  ])('%s is taken for %s', (header, guess) => expect(lapHeaders(`${header}\n1\n`)[0]!.guess).toBe(guess))
+
+  it('can be chosen only as one that is read', () => {
+    expect(lapColumnChoices.filter(({ name }) => knownColumn(name) === null)).toEqual([])
   })
 })
 

@@ -8,6 +8,8 @@ const written: Readonly<Record<Channel, readonly [string, number, number]>> = {
   ...{ altM: ['alt_m', 1, 2], speedMps: ['speed_kmh', 3.6, 2], headingRad: ['heading_deg', DEG, 2], throttle: ['throttle_pct', 100, 1] },
   ...{ brake: ['brake_pct', 100, 1], steerRad: ['steer_deg', DEG, 1], gear: ['gear', 1, 0], rpm: ['rpm', 1, 0] },
   ...{ longMps2: ['long_g', 1 / GRAVITY_MPS2, 3], latMps2: ['lat_g', 1 / GRAVITY_MPS2, 3], lap: ['lap', 1, 0] },
+  ...{ wheelFlMps: ['wheel_fl_kmh', 3.6, 2], wheelFrMps: ['wheel_fr_kmh', 3.6, 2] },
+  ...{ wheelRlMps: ['wheel_rl_kmh', 3.6, 2], wheelRrMps: ['wheel_rr_kmh', 3.6, 2] },
 }
 
 /** A recording as `*.laps.csv`; its times are seconds since 1970 where it has a date. */

@@ -6,6 +6,7 @@ type Column = Channel | 'timeS' | 'latDeg' | 'lonDeg'
 const STEPS: Readonly<Record<Column, number>> = {
   ...{ timeS: 1e-4, latDeg: 1e-8, lonDeg: 1e-8, altM: 1e-3, speedMps: 1e-4, headingRad: 1e-5, throttle: 1e-5, brake: 1e-5 },
   ...{ steerRad: 1e-6, gear: 1, rpm: 0.1, longMps2: 1e-4, latMps2: 1e-4, lap: 1 },
+  ...{ wheelFlMps: 1e-3, wheelFrMps: 1e-3, wheelRlMps: 1e-3, wheelRrMps: 1e-3 },
 }
 const NOTHING = -(2 ** 31)
 const LARGEST = 2 ** 31 - 2

@@ -17,8 +17,12 @@ export const channels = [
   /** without gravity, left positive */
   'latMps2',
   'lap',
+  /** how fast each wheel’s tread goes: front left, front right, rear left, rear right */
+  ...(['wheelFlMps', 'wheelFrMps', 'wheelRlMps', 'wheelRrMps'] as const),
 ] as const
 export type Channel = (typeof channels)[number]
+
+export const wheelChannels = ['wheelFlMps', 'wheelFrMps', 'wheelRlMps', 'wheelRrMps'] as const satisfies readonly Channel[]
 
 /** What was read of a file, and what was not. */
 export interface ReadingReport {

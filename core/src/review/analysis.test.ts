@@ -162,6 +162,17 @@ describe('a drive', () => {
     expect(analyse(plan, still).findings.filter((one) => one.fault === 'xp')).toEqual([])
   })
 
+  it('locks a wheel, which shows where the wheels’ speeds were recorded, and is not available elsewhere', () => {
+    const driven = drive({ plan, laps: 2, faults: [{ lap: 2, corner: '1', code: 'lk', size: 0.6 }], seed: 4, unsteady: 0.3 })
+    const shown = (wheels: boolean) => analyse(plan, logged(plan.track, driven, { rateHz: 25, seed: 4, noise: 0.5, wheels }))
+    const locked = shown(true).findings.filter((one) => one.fault === 'lk')
+    expect(locked.map((one) => [one.lap, one.corner])).toEqual([[2, '1']])
+    expect(Math.abs(locked[0]!.size - 0.6)).toBeLessThan(0.1)
+    expect(shown(true).unavailable).toEqual([])
+    expect(shown(false).unavailable).toEqual([{ fault: 'lk', needs: 'wheel speeds' }])
+    expect(shown(false).findings.filter((one) => one.fault === 'lk')).toEqual([])
+  })
+
   it('that leaves width unused with the wheel let out is not said to pinch the exit', () => {
     const faults: DrivenFault[] = [{ lap: 2, corner: '5', code: 'xn', size: 3 }]
     const driven = drive({ plan, laps: 3, faults, seed: 4, unsteady: 0.3 })

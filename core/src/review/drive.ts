@@ -1,6 +1,7 @@
 import { signedApart, valueAt, wrapStation, type Track } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 import type { Placed } from '../recording/placed'
+import { wheelChannels } from '../recording/recording'
 import { rateOf, smoothed } from '../recording/smooth'
 import { gearsFromRpm } from './gears'
 
@@ -21,6 +22,8 @@ export interface Drive {
   readonly steerRad: Float64Array | null
   readonly gear: Float64Array | null
   readonly rpm: Float64Array | null
+  /** how fast each wheel’s tread goes; as many as were recorded */
+  readonly wheelsMps: readonly Float64Array[]
   readonly rateHz: number
   /** what was recorded and not worked out from something else */
   readonly has: { readonly braking: boolean; readonly bending: boolean; readonly shifting: boolean }
@@ -48,6 +51,7 @@ export function driveOf(plan: PlanSolution, recording: Placed): Drive {
     steerRad: of.steerRad ? smoothed(timeS, of.steerRad, steerTauS(of.steerRad)) : null,
     gear: of.gear ?? (of.rpm ? gearsFromRpm(plan.vehicle, timeS, speedMps, of.rpm) : null),
     rpm: of.rpm ?? null,
+    wheelsMps: wheelChannels.flatMap((wheel) => of[wheel] ?? []),
     has: { braking: Boolean(of.brake ?? of.longMps2), bending: Boolean(of.latMps2 ?? of.headingRad), shifting: Boolean(of.gear) },
   }
 }
@@ -147,6 +151,7 @@ export function plannedDrive(plan: PlanSolution): Drive {
     steerRad: laps((i) => path.curvaturePerM[i]!),
     gear: laps((i) => trace.gear[i]!),
     rpm: null,
+    wheelsMps: [],
     rateHz: n / trace.lapTimeS,
     has: { braking: true, bending: true, shifting: true },
   }

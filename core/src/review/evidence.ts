@@ -5,7 +5,7 @@ import { wrapStation, type Track } from '../geometry/track'
 import type { AnalysedPass } from './analysis'
 import type { Finding } from './findings'
 import type { FindableFault } from './limits'
-import type { Pass } from './passes'
+import { isSameApex, type Pass } from './passes'
 
 const KMH = 3.6
 /** Sizes below this many metres are given to a tenth. */
@@ -50,14 +50,15 @@ const restsOn: Readonly<Partial<Record<FindableFault, readonly PlaceName[]>>> = 
 }
 
 /** What a finding rests on, each as a sentence: the numbers of the pass beside those of the plan. */
-export function evidenceFor(track: Track, { pass, planned, onM }: AnalysedPass, finding: Finding, units: Units): string[] {
+export function evidenceFor(track: Track, on: AnalysedPass, finding: Finding, units: Units): string[] {
+  const { pass, planned, onM } = on
   const lines = (restsOn[finding.fault] ?? []).flatMap((name) => {
     const [own, wanted] = [pass[name], planned[name]]
     if (own === null || wanted === null) return []
     const at = wholeLength(wrapStation(track, own), units)
     return [`${placeWords[name]} at ${at}, ${againstPlan(own - onM - wanted, units)}.`]
   })
-  return [...lines, ...figures(finding, pass, planned, units)]
+  return [...lines, ...figures(finding, on, units)]
 }
 
 function againstPlan(laterM: number, units: Units): string {
@@ -66,7 +67,10 @@ function againstPlan(laterM: number, units: Units): string {
   return `${by < FINE_BELOW_M ? fineLength(by, units) : wholeLength(by, units)} ${laterM > 0 ? 'after' : 'before'} the planned place`
 }
 
-type Figures = (pass: Pass, planned: Pass, finding: Finding, words: Record<'kmh' | 'fine' | 'whole', (value: number) => string>) => string
+type Words = Record<'kmh' | 'fine' | 'whole', (value: number) => string>
+/** @param onM - from the plan’s lap to this one, m along */
+type Figures = (pass: Pass, planned: Pass, finding: Finding, words: Words, onM: number) => string
+const times = (n: number) => (n === 0 ? 'not at all' : n === 1 ? 'once' : `${n} times`)
 const percent = (share: number | null) => (share === null ? 'an unknown part' : `${Math.round(100 * share)} %`)
 const s = (value: number | null) => (value === null ? 'not measured' : `${value.toFixed(2)} s`)
 
@@ -80,14 +84,23 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
   br: (pass, planned) => `From half the pressure to none took ${s(pass.brakeFallS)}; the plan takes ${s(planned.brakeFallS)}.`,
   bd: (pass, planned) => `The brake was pushed ${pass.applications} times; the plan has ${planned.applications}.`,
   co: (pass, planned) => `Neither pedal for ${s(pass.coastS)}; the plan has ${s(planned.coastS)}.`,
+  lk: (_pass, _planned, { size }) => `A wheel turned at under seven tenths of the car’s speed for ${s(size)} while braking.`,
   tn: (pass) => `The wheel was turned further in ${pass.steps} times before the apex.`,
-  pe: (pass, planned) => `The throttle was lifted ${pass.lifts} times before it was fully open; the plan has ${planned.lifts}.`,
-  am: (pass, planned, _, { fine }) => `The car came to ${fine(planned.insideM - pass.insideM)} further from the inside edge than planned.`,
+  pe: (pass, _planned, { size }) =>
+    `The throttle was lifted ${times(pass.lifts)} before it was fully open; usual here is ${times(pass.lifts - size)}.`,
+  am: (pass, planned, { size }, { fine }, onM) =>
+    isSameApex(pass.insideAtM - onM, planned.insideAtM)
+      ? `The car came to ${fine(planned.insideM - pass.insideM)} further from the inside edge than planned.`
+      : `At the planned apex the car was about ${fine(size)} further from the inside edge than planned.`,
   xn: (pass, planned, _, { fine }) => `At the exit the car was ${fine(planned.outsideM - pass.outsideM)} further in than planned.`,
   xp: (pass, planned) =>
     `On the way out the wheel still had ${percent(pass.heldShare)} of its most; the plan has ${percent(planned.heldShare)}.`,
-  gd: (_pass, { downM, turnInM }, { size }, { whole }) =>
-    `The last change down came ${whole(size)} after ${downM !== null && downM > turnInM ? 'the plan’s last one' : 'the planned turn-in'}.`,
+  gd: (pass, planned, { size }, { whole }, onM) => {
+    const laterM = pass.downM! - onM - planned.turnInM
+    const usualM = laterM - size
+    const usual = usualM < 0.5 ? 'by the turn-in' : `${whole(usualM)} after it`
+    return `The last change down came ${whole(laterM)} after the planned turn-in; usual here is ${usual}.`
+  },
   gw: (pass, planned) => `Gear ${pass.gear} when the throttle was open again; the plan has gear ${planned.gear}.`,
   of: (_pass, _planned, { size }, { fine }) => `The middle of the car was ${fine(size)} over the edge of the road.`,
   ak: (_pass, _planned, { size }, { fine }) => `The side of the car was ${fine(size)} beyond where that kerb begins.`,
@@ -100,13 +113,10 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
 
 const ofGears: readonly FindableFault[] = ['gw', 'gd', 'ge']
 
-function figures(finding: Finding, pass: Pass, planned: Pass, units: Units): string[] {
+function figures(finding: Finding, { pass, planned, onM }: AnalysedPass, units: Units): string[] {
   const kmh = (mps: number) => `${Math.round(mps / unitSets[units].speedMps)} ${unitSets[units].speed}`
-  const line = figuresOf[finding.fault]?.(pass, planned, finding, {
-    kmh,
-    fine: (m) => fineLength(m, units),
-    whole: (m) => wholeLength(m, units),
-  })
+  const words = { kmh, fine: (m: number) => fineLength(m, units), whole: (m: number) => wholeLength(m, units) }
+  const line = figuresOf[finding.fault]?.(pass, planned, finding, words, onM)
   const derived = ofGears.includes(finding.fault) && pass.isGearDerived ? ['Gears are worked out from engine speed and road speed.'] : []
   return [...(line === undefined ? [] : [line]), ...derived]
 }

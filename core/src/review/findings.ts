@@ -3,10 +3,11 @@ import { turnSign } from '../geometry/corners'
 import { valueAt, wrapStation } from '../geometry/track'
 import type { PlanSolution } from '../plan/solvePlan'
 import { valueAlong } from './along'
-import type { MeasuredPass } from './passes'
+import { isSameApex, type MeasuredPass } from './passes'
 import type { Drive } from './drive'
 import { atLimiter, earliestUpshift, wrongGears } from './gears'
 import { beyondEdge, comesFromElsewhere, countersteered, movedAcross, plannedAcross } from './onTheRoad'
+import { lockedWheel } from './lockedWheel'
 import { stabbed } from './stabbed'
 import { brakedLater, downLater, heldMore, turnLater, usualOf, type Usual } from './usual'
 import { beyondHazard } from './leftAlone'
@@ -28,8 +29,23 @@ export interface Finding {
 }
 
 /** Faults that the drive's channels don't allow to be found, and what they need. */
-export function unavailableIn({ brake, throttle, steerRad, gear, rpm, rateHz }: Drive): { fault: FindableFault; needs: string }[] {
-  const has = { brake: brake !== null, throttle: throttle !== null, steer: steerRad !== null, gear: gear !== null, rpm: rpm !== null }
+export function unavailableIn({
+  brake,
+  throttle,
+  steerRad,
+  gear,
+  rpm,
+  wheelsMps,
+  rateHz,
+}: Drive): { fault: FindableFault; needs: string }[] {
+  const has = {
+    brake: brake !== null,
+    throttle: throttle !== null,
+    steer: steerRad !== null,
+    gear: gear !== null,
+    rpm: rpm !== null,
+    'wheel speeds': wheelsMps.length > 0,
+  }
   return (Object.keys(limits) as FindableFault[]).flatMap((fault) => {
     const lacks = lackingFor(fault, has, rateHz)
     return lacks === null ? [] : [{ fault, needs: lacks }]
@@ -42,8 +58,6 @@ const OF_THE_WAY_IN: readonly FindableFault[] = ['te', 'tl', 'dg']
 /** Corners where the drive turns in this far from the plan on most laps are not comparable by it, m. */
 const COMPARABLE_M = 8
 const UNLIKELY_M = 20
-/** Two places nearest the inside that are further apart than this are not the same apex, m. */
-const SAME_APEX_M = 20
 const LEAST_PLANNED_FALL_S = 0.7
 /** A push planned to be lighter than this share of the hardest has no shape to speak of. */
 const SHAPED_FROM = 0.6
@@ -111,6 +125,8 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   if (braked !== null) note('dg', Math.abs(movedAcross(drive, places) - plannedAcross(plan, places)), pass.brakeStartM!)
   if (lifted !== null && (planned.brakeStartM === null || (braked !== null && braked > -limits.be.from))) note('ly', -lifted, pass.liftM!)
   if (pass.brakeStartM !== null && pass.applications > planned.applications) note('bd', pass.applications, pass.brakeStartM)
+  const locked = lockedWheel(drive, places)
+  if (locked) note('lk', locked.forS, locked.atM)
   note('bh', (planned.minSpeedMps - pass.minSpeedMps) * KMH, pass.minSpeedM)
   if (Math.abs(here.turnM) < COMPARABLE_M) {
     const turned = turnLater(one) - here.turnM
@@ -125,7 +141,7 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   note('co', pass.coastS > planned.coastS + FEET_S ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
   note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
   // who is nearest the inside somewhere else was that far from it at the planned apex
-  const isElsewhere = Math.abs(later(pass.insideAtM, planned.insideAtM)!) > SAME_APEX_M
+  const isElsewhere = !isSameApex(pass.insideAtM - onM, planned.insideAtM)
   const apexM = isElsewhere ? planned.insideAtM + onM : pass.insideAtM
   const insideM = isElsewhere ? turnSign(places.corner) * valueAlong(drive, drive.offsetM, apexM) : pass.insideM
   note('am', planned.insideM - insideM + usual.insideM, apexM)

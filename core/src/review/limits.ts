@@ -17,6 +17,7 @@ export const limits = {
   bs: { unit: 's', from: 0.55, because: 'a firm push takes 0.2 to 0.4 s' },
   bh: { unit: 'km/h', from: 6, because: 'drivers hold back 2 to 3 km/h' },
   bd: { unit: 'pushes', from: 2, because: 'the plan asks for one push' },
+  lk: { unit: 's', from: 0.2, because: 'anti-lock brakes let a wheel stand for up to a tenth of a second at a time' },
   dg: { unit: 'm', from: 3, because: 'positions drift by half a metre, and drivers move across by up to two metres as they brake' },
   bo: { unit: 'm', from: 20, because: 'schools differ by up to 13 m in where the brake comes off' },
   br: { unit: 's', from: 0.5, because: 'a planned release takes about a second; a fifth of that is a snap' },
@@ -88,5 +89,6 @@ export function lackingFor(code: FindableFault, has: Readonly<Record<string, boo
 const needs: Readonly<Partial<Record<FindableFault, readonly string[]>>> = {
   ...{ ly: ['throttle'], bs: ['brake'], bd: ['brake'], bo: ['brake'], br: ['brake'], tn: ['steer'], co: ['throttle', 'brake'] },
   ...{ pe: ['throttle'], pl: ['throttle'], gw: ['gear'], gl: ['rpm'] },
+  ...{ lk: ['wheel speeds'] },
   ...{ xp: ['steer'], gd: ['gear'], sl: ['steer'], ge: ['rpm', 'gear', 'throttle'], pa: ['throttle'] },
 }

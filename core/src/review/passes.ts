@@ -91,6 +91,10 @@ export interface MeasuredPass {
   readonly onM: number
 }
 
+/** Two places nearest the inside that are further apart than this are not the same apex, m. */
+const SAME_APEX_M = 20
+export const isSameApex = (aM: number, bM: number): boolean => Math.abs(aM - bM) <= SAME_APEX_M
+
 const CURVED_BEFORE_M = 45
 /** A change down further beyond the slowest place, or the apex, is for what comes next, m. */
 const STILL_IN_M = 15

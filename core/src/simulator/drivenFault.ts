@@ -7,7 +7,7 @@ import type { Habit } from './driver'
 /** Faults that the simulated driver can have, by their codes. */
 export const drivenFaults = [
   ...(['be', 'bl', 'bh', 'bd', 'dg', 'te', 'tl', 'tn', 'am', 'co', 'pe', 'pl', 'pa', 'xp', 'xn', 'gw', 'gd'] as const),
-  ...(['ly', 'bs', 'bo', 'br', 'ae', 'xw', 'of', 'ak', 'tr', 'sl', 'ge', 'gl'] as const),
+  ...(['ly', 'bs', 'lk', 'bo', 'br', 'ae', 'xw', 'of', 'ak', 'tr', 'sl', 'ge', 'gl'] as const),
 ] as const
 export type DrivenFaultCode = (typeof drivenFaults)[number]
 

@@ -30,6 +30,8 @@ export interface Driven {
   readonly steerRad: number[]
   readonly gear: number[]
   readonly rpm: number[]
+  /** the slowest wheel, m/s */
+  readonly slowestWheelMps: number[]
   readonly longMps2: number[]
   readonly latMps2: number[]
   readonly lap: number[]
@@ -59,6 +61,8 @@ const SCRUB_SHARE = 0.05
 const DRAG_PER_M = 0.0006
 /** A wheel is turned this much for each radian of the front wheels. */
 const STEERING_RATIO = 15
+/** A locked wheel turns at this share of the car’s speed, and the brakes do this much less. */
+const [STANDS_SHARE, LOST_SHARE] = [0.05, 0.15]
 /** A tail that slides scrubs this much speed off, m/s², and the wheel is turned this share of its angle against it. */
 const SLIDES_MPS2 = 1.5
 const AGAINST_SHARE = 0.5
@@ -74,7 +78,19 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
   const random = randomFrom(seed)
   const { rpmAt, driveMps2, topSpeedMps } = drivetrainOf(vehicle)
   const out: Driven = {
-    ...{ timeS: [], x: [], y: [], headingRad: [], speedMps: [], throttle: [], brake: [], steerRad: [], gear: [], rpm: [] },
+    ...{
+      timeS: [],
+      x: [],
+      y: [],
+      headingRad: [],
+      speedMps: [],
+      throttle: [],
+      brake: [],
+      steerRad: [],
+      gear: [],
+      rpm: [],
+      slowestWheelMps: [],
+    },
     ...{ longMps2: [], latMps2: [], lap: [], lapTimesS: [] },
   }
   const limitMps2 = TYRE_RESERVE * trace.ayMps2.reduce((most, a) => Math.max(most, Math.abs(a)), 1)
@@ -127,7 +143,9 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
     throttle = pedal(throttle, brake > 0.05 ? 0 : pushing)
     const slipping = brake * brakeMps2 > limitMps2 ? limitMps2 / (brake * brakeMps2) : 1
     const pull = v < topSpeedMps && !gearbox.isCut(v) ? throttle * most : 0
-    const long = pull - dragMps2 - brake * brakeMps2 * slipping - sliding * SLIDES_MPS2
+    const isLocked = pedals.locks && brake > 0.05
+    const pressed = brake * brakeMps2 * slipping * (isLocked ? 1 - LOST_SHARE : 1)
+    const long = pull - dragMps2 - pressed - sliding * SLIDES_MPS2
     gearbox.work({ nowS: now, speedMps: v, brake, throttle, pedals })
     const gear = gearbox.gear()
     sliding += ((pedals.slides ? 1 : 0) - sliding) * (STEP_S / (HANDS_S + STEP_S))
@@ -145,6 +163,7 @@ export function drive({ plan, laps, faults, seed, unsteady }: DriverInput): Driv
       lap,
       vehicle,
       rpm: rpmAt(v, gear),
+      slowestWheelMps: isLocked ? STANDS_SHARE * v : v,
       wheelPerM: kappa * (1 - (1 + AGAINST_SHARE) * sliding),
     })
     const ds = (v * Math.cos(psi)) / Math.max(0.2, 1 - n * centre)
@@ -242,6 +261,7 @@ interface Now {
   long: number
   lap: number
   rpm: number
+  slowestWheelMps: number
   /** the bend that the wheel asks for */
   wheelPerM: number
   vehicle: PlanSolution['vehicle']
@@ -250,7 +270,7 @@ interface Now {
 function record(
   out: Driven,
   track: Track,
-  { now, s, n, psi, v, throttle, brake, gear, bend, long, lap, rpm, wheelPerM, vehicle }: Now,
+  { now, s, n, psi, v, throttle, brake, gear, bend, long, lap, rpm, slowestWheelMps, wheelPerM, vehicle }: Now,
 ): void {
   const { x, y } = placeAt(track, wrapStation(track, s), n)
   out.timeS.push(now)
@@ -263,6 +283,7 @@ function record(
   out.steerRad.push(STEERING_RATIO * Math.atan(vehicle.wheelbaseM * wheelPerM))
   out.gear.push(gear)
   out.rpm.push(rpm)
+  out.slowestWheelMps.push(slowestWheelMps)
   out.longMps2.push(long)
   out.latMps2.push(v * v * bend)
   out.lap.push(lap)

@@ -17,6 +17,8 @@ export interface Pedals {
   readonly shortByRpm: number
   /** changes up wait for this long at the limiter, s */
   readonly limiterS: number
+  /** a front wheel stands still */
+  readonly locks: boolean
   /** the tail slides, and the wheel is turned against it */
   readonly slides: boolean
   readonly steps: { readonly count: number; readonly share: number; readonly peakPerM: number } | null
@@ -50,10 +52,12 @@ export function coastsAt({ track }: PlanSolution, { places, fault }: Habit, s: n
 /** Nothing besides following the speed and the way. */
 const PLAIN: Pedals = {
   ...{ longMps2: null, noPedals: false, throttleCap: 1, brakeCap: null, gearsUp: 0, keepsGear: false },
-  ...{ shortByRpm: 0, limiterS: 0, slides: false, steps: null },
+  ...{ shortByRpm: 0, limiterS: 0, locks: false, slides: false, steps: null },
 }
 /** A foot that comes down softly begins with so much of the brake. */
 const SOFT_FROM = 0.1
+/** A wheel locks this share of the way through the planned braking. */
+const LOCKED_AT = 0.2
 /** A brake that is snapped off is gone after this share of the planned braking. */
 const SNAPPED_AT = 0.5
 /** A brake held too long slows the car by this much, m/s². */
@@ -79,6 +83,10 @@ export function pedalsAt(
       const pushed = timer(memory, `push ${places.number}`, nowS) / size
       return { ...PLAIN, brakeCap: Math.min(1, SOFT_FROM + (1 - SOFT_FROM) * pushed) }
     }
+    case 'lk':
+      return brakedShare(track, places, s) > LOCKED_AT && timer(memory, `lock ${places.number}`, nowS) < size
+        ? { ...PLAIN, locks: true }
+        : PLAIN
     case 'bd':
       return brakedShare(track, places, s) > 0.42 && brakedShare(track, places, s) < 0.62 ? { ...PLAIN, brakeCap: 0 } : PLAIN
     case 'br':

@@ -10,6 +10,8 @@ export interface LoggerInput {
   readonly seed: number
   /** 1 is a usual one, 0 none: positions that drift and jitter, and a little noise on every channel */
   readonly noise: number
+  /** whether it records the wheels’ speeds too, as few do */
+  readonly wheels?: boolean
 }
 
 const DRIFT_M = 0.4
@@ -17,7 +19,7 @@ const DRIFT_OVER_S = 22
 const JITTER_M = 0.15
 
 /** A drive as a logger with its own rate and noise records it. */
-export function logged(track: Track, driven: Driven, { rateHz, seed, noise }: LoggerInput): Recording {
+export function logged(track: Track, driven: Driven, { rateHz, seed, noise, wheels = false }: LoggerInput): Recording {
   const random = randomFrom(seed)
   const some = (of: number) => noise * of * normalFrom(random)
   const every = Math.max(1, Math.round(1 / (rateHz * STEP_S)))
@@ -39,6 +41,8 @@ export function logged(track: Track, driven: Driven, { rateHz, seed, noise }: Lo
       ...{ speedMps: column(driven.speedMps, 0.04), throttle: share(driven.throttle), brake: share(driven.brake) },
       ...{ steerRad: column(driven.steerRad, 0.004), gear: column(driven.gear, 0), rpm: column(driven.rpm, 15) },
       ...{ longMps2: column(driven.longMps2, 0.06), latMps2: column(driven.latMps2, 0.08), lap: column(driven.lap, 0) },
+      // of the front left wheel, which locks first, and one that rolls
+      ...(wheels ? { wheelFlMps: column(driven.slowestWheelMps, 0.05), wheelRrMps: column(driven.speedMps, 0.05) } : {}),
     },
     zeroAtMs: null,
     report: { rows: kept.length, dropped: { repeated: 0, backwards: 0, noPosition: 0, cutOff: 0 }, unknown: [] },

@@ -1,7 +1,7 @@
 import { drivetrainOf } from '../vehicle/drivetrain'
 import { toLonLat } from '../geometry/localMetres'
 import type { DrivenLine } from '../corners/cornerPoints'
-import type { Channel, Recording } from '../recording/recording'
+import type { Channel, Recording, wheelChannels } from '../recording/recording'
 import type { PlanSolution } from '../plan/solvePlan'
 
 /** Hard braking of this much is a full pedal, m/s². */
@@ -12,7 +12,10 @@ const FULL_BRAKE_MPS2 = 10
  * @param laps - each begins at the start line
  */
 export function recordLaps({ track, vehicle }: PlanSolution, laps: readonly DrivenLine[], rateHz: number): Recording {
-  const columns: Record<'timeS' | 'latDeg' | 'lonDeg' | Exclude<Channel, 'altM' | 'headingRad' | 'steerRad'>, number[]> = {
+  const columns: Record<
+    'timeS' | 'latDeg' | 'lonDeg' | Exclude<Channel, 'altM' | 'headingRad' | 'steerRad' | (typeof wheelChannels)[number]>,
+    number[]
+  > = {
     ...{ timeS: [], latDeg: [], lonDeg: [], speedMps: [], throttle: [], brake: [], gear: [], rpm: [], longMps2: [], latMps2: [], lap: [] },
   }
   const { rpmAt } = drivetrainOf(vehicle)

@@ -31,6 +31,7 @@ export function overviewWords(overview: RecordingOverview): string {
 const channelWords: Readonly<Record<string, string>> = {
   ...{ altM: 'height', speedMps: 'speed', headingRad: 'heading', throttle: 'throttle', brake: 'brake', steerRad: 'steering', gear: 'gear' },
   ...{ rpm: 'engine speed', longMps2: 'acceleration along', latMps2: 'acceleration across', lap: 'lap' },
+  ...{ wheelFlMps: 'front left wheel', wheelFrMps: 'front right wheel', wheelRlMps: 'rear left wheel', wheelRrMps: 'rear right wheel' },
 }
 /** What a recording may have that is reviewed. */
 const wanted = ['speedMps', 'throttle', 'brake', 'steerRad', 'gear', 'rpm', 'longMps2', 'latMps2'] as const
