@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { accepted, checkCircuit, checkSetup, checkVehicle } from '../../fixtures/circuits'
 import { solvePlan } from '../plan/solvePlan'
 import { readLaps } from '../files/readLaps'
+import { drivetrainOf } from '../vehicle/drivetrain'
 import type { Recording } from '../recording/recording'
 import { drive, driveLap, logged, noErrors, recordLaps, type CornerErrors, type DrivenFault } from '../simulator'
 import { analyse, driveOn, type Analysis } from './analysis'
@@ -160,6 +161,37 @@ describe('a drive', () => {
   it('whose wheel was not recorded, but written as 0, is not said to pinch an exit', () => {
     const still = { ...recorded, of: { ...recorded.of, steerRad: new Float64Array(recorded.timeS.length) } }
     expect(analyse(plan, still).findings.filter((one) => one.fault === 'xp')).toEqual([])
+  })
+
+  it('that changes down so soon that the wheels push the engine beyond its limit is said to rush it', () => {
+    const { vehicle } = plan
+    const driven = drive({ plan, laps: 3, faults: [], seed: 4, unsteady: 0.3 })
+    const recording = logged(plan.track, driven, { rateHz: 25, seed: 4, noise: 0 })
+    const [gear, rpm, lap] = [recording.of.gear!.slice(), recording.of.rpm!.slice(), recording.of.lap!]
+    const shifts = Array.from(gear.keys()).filter((i) => lap[i] === 2 && gear[i]! === 2 && gear[i - 1] === 3)
+    const at = shifts.find((i) => recording.of.brake![i]! > 0.3)!
+    // second gear 0.6 s sooner, with the engine as fast as the wheels make it
+    const soon = at - 15
+    const over: number[] = []
+    for (let i = soon; i < at; i++) {
+      gear[i] = 2
+      rpm[i] = drivetrainOf(vehicle).rpmAt(recording.of.speedMps![i]!, 2)
+      if (rpm[i]! > 1.02 * vehicle.redlineRpm) over.push(recording.of.speedMps![i]! / 25)
+    }
+    const found = (of: Recording['of']) =>
+      analyse(plan, { ...recording, of: { ...recording.of, ...of } }).findings.filter((one) => one.fault === 'gd')
+    const rushed = found({ gear, rpm })
+    expect(rushed.map((one) => one.lap)).toEqual([2])
+    expect(Math.abs(rushed[0]!.size - over.reduce((a, b) => a + b, 0))).toBeLessThan(2)
+    const pass = analyse(plan, { ...recording, of: { ...recording.of, gear, rpm } }).passes.find(
+      (one) => one.lap === 2 && one.places.corner.number === rushed[0]!.corner,
+    )!
+    expect(evidenceFor(plan.track, pass, rushed[0]!, 'metric')[0]).toMatch(
+      /^The change down came too soon: the engine was beyond its limit for \d+ m\.$/,
+    )
+    // a clutch that is still in, or an engine speed that nobody recorded, shows nothing of the kind
+    expect(found({ gear })).toEqual([])
+    expect(found({ gear, rpm: rpm.map(() => NaN) })).toEqual([])
   })
 
   it('locks a wheel, which shows where the wheels’ speeds were recorded, and is not available elsewhere', () => {

@@ -22,6 +22,8 @@ export interface Drive {
   readonly steerRad: Float64Array | null
   readonly gear: Float64Array | null
   readonly rpm: Float64Array | null
+  /** the engine’s limit, 1/min */
+  readonly redlineRpm: number
   /** how fast each wheel’s tread goes; as many as were recorded */
   readonly wheelsMps: readonly Float64Array[]
   readonly rateHz: number
@@ -51,6 +53,7 @@ export function driveOf(plan: PlanSolution, recording: Placed): Drive {
     steerRad: of.steerRad ? smoothed(timeS, of.steerRad, steerTauS(of.steerRad)) : null,
     gear: of.gear ?? (of.rpm ? gearsFromRpm(plan.vehicle, timeS, speedMps, of.rpm) : null),
     rpm: of.rpm ?? null,
+    redlineRpm: plan.vehicle.redlineRpm,
     wheelsMps: wheelChannels.flatMap((wheel) => of[wheel] ?? []),
     has: { braking: Boolean(of.brake ?? of.longMps2), bending: Boolean(of.latMps2 ?? of.headingRad), shifting: Boolean(of.gear) },
   }
@@ -151,6 +154,7 @@ export function plannedDrive(plan: PlanSolution): Drive {
     steerRad: laps((i) => path.curvaturePerM[i]!),
     gear: laps((i) => trace.gear[i]!),
     rpm: null,
+    redlineRpm: plan.vehicle.redlineRpm,
     wheelsMps: [],
     rateHz: n / trace.lapTimeS,
     has: { braking: true, bending: true, shifting: true },

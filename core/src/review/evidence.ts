@@ -4,7 +4,7 @@ import { fineLength, unitSets, wholeLength } from '../geometry/units'
 import { wrapStation, type Track } from '../geometry/track'
 import type { AnalysedPass } from './analysis'
 import type { Finding } from './findings'
-import type { FindableFault } from './limits'
+import { RUSHED_FROM_M, type FindableFault } from './limits'
 import { isSameApex, type Pass } from './passes'
 
 const KMH = 3.6
@@ -96,6 +96,8 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
   xp: (pass, planned) =>
     `On the way out the wheel still had ${percent(pass.heldShare)} of its most; the plan has ${percent(planned.heldShare)}.`,
   gd: (pass, planned, { size }, { whole }, onM) => {
+    if (pass.rushed && pass.rushed.byM >= RUSHED_FROM_M)
+      return `The change down came too soon: the engine was beyond its limit for ${whole(pass.rushed.byM)}.`
     const laterM = pass.downM! - onM - planned.turnInM
     const usualM = laterM - size
     const usual = usualM < 0.5 ? 'by the turn-in' : `${whole(usualM)} after it`

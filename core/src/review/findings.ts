@@ -11,7 +11,7 @@ import { lockedWheel } from './lockedWheel'
 import { stabbed } from './stabbed'
 import { brakedLater, downLater, heldMore, turnLater, usualOf, type Usual } from './usual'
 import { beyondHazard } from './leftAlone'
-import { lackingFor, limitOf, limits, type FindableFault } from './limits'
+import { lackingFor, limitOf, limits, RUSHED_FROM_M, type FindableFault } from './limits'
 
 /** A fault that a pass showed, with what it rests on. */
 export interface Finding {
@@ -101,8 +101,7 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   const speed = pass.minSpeedMps
   const here = usual.atCorner.get(places.corner.number)!
   const found: Finding[] = []
-  const note = (fault: FindableFault, size: number, atM: number) => {
-    const limit = limitOf(fault, drive, speed)
+  const note = (fault: FindableFault, size: number, atM: number, limit = limitOf(fault, drive, speed)) => {
     if (silent.has(fault) || !(size >= limit)) return
     const stationM = wrapStation(track, atM - lapM)
     const confidence = Math.min(0.99, 0.5 + (0.5 * (size - limit)) / Math.max(limit, 1))
@@ -158,7 +157,9 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   if (pass.heldShare !== null && !letGo) note('xp', unusedM, places.exitM)
   note('xn', unusedM, places.exitM)
   const down = downLater(one)
-  if (down !== null) note('gd', down - here.downM, pass.downM!)
+  // rushed is worse than late: the engine was beyond its limit
+  if (pass.rushed && pass.rushed.byM >= RUSHED_FROM_M) note('gd', pass.rushed.byM, pass.rushed.atM, RUSHED_FROM_M)
+  else if (down !== null) note('gd', down - here.downM, pass.downM!)
   // where the throttle is never quite open, the plan may stay in a higher gear
   if (pass.gear !== null && pass.gear !== planned.gear) note('gw', wrongGears(plan, pass), pass.minSpeedM)
   const wide = beyondEdge(plan, drive, places)

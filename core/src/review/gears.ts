@@ -41,6 +41,31 @@ export function lastDown({ alongM, gear }: Drive, from: number, to: number): num
   return null
 }
 
+/** An engine this far over its limit was pushed there by the wheels: its own limiter holds it below. */
+const OVER_SHARE = 1.02
+/** The engine is up to the speed of a lower gear within this, s. */
+const TAKES_HOLD_S = 0.5
+
+/** How far a car went with the engine beyond its limit after a change down between two samples, and where it changed; null where it never did. */
+export function rushedDown(
+  { timeS, alongM, gear, rpm, redlineRpm }: Drive,
+  from: number,
+  to: number,
+): { readonly byM: number; readonly atM: number } | null {
+  if (!gear || !rpm) return null
+  const isOver = (i: number) => rpm[i]! > OVER_SHARE * redlineRpm
+  let most: { byM: number; atM: number } | null = null
+  for (let i = from + 1; i <= to; i++) {
+    if (!(gear[i]! < gear[i - 1]!)) continue
+    let end = i
+    while (end < to && (isOver(end) || timeS[end]! - timeS[i]! < TAKES_HOLD_S)) end++
+    while (end > i && !isOver(end)) end--
+    const byM = alongM[end]! - alongM[i]!
+    if (isOver(end) && byM > (most?.byM ?? 0)) most = { byM, atM: alongM[i]! }
+  }
+  return most
+}
+
 /** An engine speed belongs to a gear when it is this near what the wheels' speed makes of it, as a share. Neighbouring gears are further apart. */
 const OF_GEAR_SHARE = 0.07
 /** A gear counts once it is in for so long, s: while the clutch slips, engine speeds pass those of other gears. */

@@ -49,6 +49,9 @@ export const limits = {
 
 export type FindableFault = keyof typeof limits
 
+/** Changes down are rushed from here on, m: the engine is beyond its limit for a moment only where a shift is a little too soon. */
+export const RUSHED_FROM_M = 4
+
 /** A logger that writes less often than this makes places less sure, Hz: limits along the track rise with the step. */
 const SURE_FROM_HZ = 8
 /** Below this only what lasts shows: speeds, and how far off the line a car is. */

@@ -4,7 +4,7 @@ import type { PlanSolution } from '../plan/solvePlan'
 import { indexAt } from './along'
 import { alongOf, type Drive } from './drive'
 import { brakingOf, coasting, liftedAt, powerOf } from './pedals'
-import { lastDown } from './gears'
+import { lastDown, rushedDown } from './gears'
 import { heldOnTheWayOut, steeringSteps, turnedAt } from './wheel'
 
 /** Planned places of a corner on a lap, m along. */
@@ -75,6 +75,8 @@ export interface Pass {
   readonly isGearDerived: boolean
   /** where the last change down on the way in ended; null where there was none or gears are not known */
   readonly downM: number | null
+  /** the engine pushed beyond its limit by a change down, and for how far, m; null where it never was */
+  readonly rushed: { readonly byM: number; readonly atM: number } | null
   /** share of the most that the wheel was turned which it still had on the way out, from 0.4 to 0.8 of the way from apex to exit */
   readonly heldShare: number | null
   /** where the path first bends by a good part of the most that it bends before the apex */
@@ -140,6 +142,7 @@ export function measurePass(drive: Drive, places: Places, previous: Places | nul
     gearMps: speedMps[pulling]!,
     isGearDerived: gear !== null && !drive.has.shifting,
     downM: gear ? lastDown(drive, from, Math.min(pulling, at(Math.max(alongM[min]!, apexM) + STILL_IN_M))) : null,
+    rushed: rushedDown(drive, from, Math.max(min, at(apexM))),
     heldShare: drive.steerRad ? heldOnTheWayOut(drive, places) : null,
     turnInM: turnedAt(drive, turnIn, at(apexM), at(Math.max(turnInM - CURVED_BEFORE_M, previous?.exitM ?? -Infinity)), sign),
   }
