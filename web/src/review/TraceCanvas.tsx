@@ -104,7 +104,9 @@ function line(
 
 /** A figure that is read over lines. */
 function halo(context: CanvasRenderingContext2D, text: string, x: number, y: number, ground: string): void {
-  context.lineWidth = 3
+  // wide enough that no piece of a line is left between the letters
+  context.lineWidth = 7
+  context.lineJoin = 'round'
   context.strokeStyle = ground
   context.strokeText(text, x, y)
   context.fillText(text, x, y)
