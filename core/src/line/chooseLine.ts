@@ -133,6 +133,7 @@ function findLine(
     ...searchedOn,
     rubberOf: (sampled: Track) => rubberOf(sampled, setup.conditions, usual),
     bounds: bounds.value,
+    corners,
     spaceAt,
     smooth,
   }

@@ -1,10 +1,12 @@
 import type { Setup, Vehicle } from '@ochote/contracts'
-import { sampleTrack, type Track } from '../geometry/track'
+import type { Corner } from '../geometry/corners'
+import { sampleTrack, stationsApart, wrapStation, type Track } from '../geometry/track'
 import { corridorOf, DRAWN_IN_M, WITHIN_M } from './corridor'
 import { RAMP_M, type GripMap, type Rubber } from './gripMap'
 import { lapCostOf } from './lapCost'
 import { driver } from './drivenLine'
 import { joinLines } from './joinLines'
+import { cornerOwners, swapCorners } from './cornerPieces'
 import { FINDING, FINDING_ALIKE, FOLLOWING, leastCost, POLISHING, SETTLING, type LineSpace, type Stage } from './leastCost'
 import type { LineBounds } from './lineBounds'
 import { lineStarts } from './lineStarts'
@@ -29,6 +31,7 @@ interface LineProblem extends Searched {
   /** the rubbered band; null where it grips like the rest */
   readonly rubberOf: (track: Track) => Rubber | null
   readonly bounds: LineBounds
+  readonly corners: readonly Corner[]
   /** the circuit sampled at any step, with its lines */
   readonly spaceAt: (stepM: number) => LineSpace
   /** gives the coefficients of the line of least ∫κ² */
@@ -90,7 +93,7 @@ function solveStages(
  * section of those lines, joined, and polished.
  */
 export function fastestLine(problem: LineProblem): SolvedLine {
-  const { bounds, knotSpacingM, setup, spaceAt, onProgress } = problem
+  const { bounds, corners, knotSpacingM, setup, spaceAt, onProgress } = problem
   const finer = Math.min(1, knotSpacingM / USUAL_KNOTS_M)
   const scaled = (stages: readonly Stage[]) => stages.map((stage) => ({ ...stage, stepM: stage.stepM * finer }))
   if (problem.near) return { coefficients: solveStages(spaceAt, bounds, problem.near, scaled(FOLLOWING), onProgress), knotSpacingM }
@@ -133,6 +136,13 @@ export function fastestLine(problem: LineProblem): SolvedLine {
       })
     const joined = joinLines(track, basis, best, [...found, ...between], drive)
     if (joined !== best) best = quickestOf([best, joined, settle(joined.coefficients)])
+    // a section holds several corners where speed hardly varies: let each choose its side of the band
+    const owner = cornerOwners(
+      track,
+      corners.map(({ number, startM, endM }) => ({ number, apexM: wrapStation(track, startM + stationsApart(track, startM, endM) / 2) })),
+    )
+    const swapped = corners.length < 2 ? best : swapCorners(track, basis, best, [...found, ...between], owner, drive)
+    if (swapped !== best) best = quickestOf([swapped, settle(swapped.coefficients)])
   }
   const coefficients = solveStages(spaceAt, bounds, best.coefficients, polishing, (share) =>
     onProgress?.(1 - POLISHING_SHARE * (1 - share)),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { checkCircuit } from '../../fixtures/circuits'
 import { sampleTrack } from '../geometry/track'
-import { cornerOwners } from './cornerPieces'
+import { cornerOwners, swapCorners } from './cornerPieces'
 import type { DrivenCoefficients } from './drivenLine'
 import { lineOf, offsetBasis } from './offsetBasis'
 import { tightWithin } from './tightLine'
@@ -36,5 +36,25 @@ describe('a tight line that costs too much everywhere', () => {
     const neighbours = numbers.slice(0, -1).filter((number) => found.notTight.has(number) && found.notTight.has(`${Number(number) + 1}`))
     expect(neighbours.length).toBeGreaterThan(2)
     for (const number of neighbours) expect(at(Number(number) * pieceM)).toBeCloseTo(0, 9)
+  })
+})
+
+describe('corners that choose between lines', () => {
+  it('take the other line’s way only where the lap is then quicker', () => {
+    const middle = new Float64Array(basis.size)
+    const own = drive(middle.map(() => 2))
+    // better through the first six corners, worse through the others
+    const other = drive(middle.map((_, k) => (k < basis.size / 2 ? 0 : 4)))
+    const swapped = swapCorners(track, basis, own, [other], owner, drive)
+    expect(swapped.lapTimeS).toBeLessThan(Math.min(own.lapTimeS, other.lapTimeS))
+    const { offsetM } = lineOf(basis, swapped.coefficients)
+    const at = (piece: number) => offsetM[Math.round(((piece + 0.5) * track.lengthM) / numbers.length / track.stepM)]!
+    expect(at(2)).toBeLessThan(0.3)
+    expect(at(9)).toBeGreaterThan(1.7)
+  })
+
+  it('stay as they are where no other line is quicker anywhere', () => {
+    const own = drive(new Float64Array(basis.size))
+    expect(swapCorners(track, basis, own, [drive(own.coefficients.map(() => 3))], owner, drive)).toBe(own)
   })
 })
