@@ -36,27 +36,30 @@ export function gearboxOf(vehicle: Vehicle, startMps: number, stepS: number): Ge
   const { gearAt, rpmAt } = drivetrainOf(vehicle)
   let [gear, shiftedS, openSinceS] = [gearAt(startMps), -Infinity, Infinity]
   // faults last from their corner until the brakes of the next
-  let [shortByRpm, limiterS, isShort, wasBelow] = [0, 0, false, false]
+  let [shortByRpm, isShort, wasBelow, limiterS, wasAtLimiter] = [0, false, false, 0, false]
   const isOver = (speedMps: number, share: number) => rpmAt(speedMps, gear) >= share * vehicle.redlineRpm
   return {
     gear: () => gear,
-    isCut: (speedMps) => limiterS > LET_GO && isOver(speedMps, CUT),
+    isCut: (speedMps) => limiterS > 0 && isOver(speedMps, CUT),
     work({ nowS, speedMps, brake, throttle, pedals }) {
       const brakes = brake > BRAKES_ON
-      if (brakes) [shortByRpm, limiterS, isShort, wasBelow] = [0, 0, false, false]
+      if (brakes) [shortByRpm, isShort, wasBelow, limiterS, wasAtLimiter] = [0, false, false, 0, false]
       else {
         if (!isShort) shortByRpm = Math.max(shortByRpm, pedals.shortByRpm)
-        if (pedals.limiterS > 0 && limiterS === 0) limiterS = pedals.limiterS
+        if (!wasAtLimiter) limiterS = Math.max(limiterS, pedals.limiterS)
       }
       openSinceS = throttle > WIDE_OPEN ? Math.min(openSinceS, nowS) : Infinity
-      if (limiterS > 0 && isOver(speedMps, AT_LIMITER)) limiterS = Math.max(LET_GO, limiterS - stepS)
+      if (limiterS > 0 && isOver(speedMps, AT_LIMITER)) {
+        wasAtLimiter = true
+        limiterS = Math.max(0, limiterS - stepS)
+      }
       const down = brakes ? gearAt(speedMps * BRAKED_TO) : gearAt(speedMps * WELL_BELOW)
       const lower = pedals.keepsGear || isShort ? gear : Math.min(gear, down)
       const isDue = shortByRpm > 0 && rpmAt(speedMps, gear) > vehicle.shiftRpm - shortByRpm
       wasBelow ||= shortByRpm > 0 && !isDue
       const isEarly = isDue && wasBelow && !isShort && nowS - openSinceS > WIDE_OPEN_S
       const usual = isEarly ? gear + 1 : gearAt(speedMps)
-      const best = usual > gear && !brakes && limiterS <= LET_GO ? usual : lower
+      const best = usual > gear && !brakes && limiterS === 0 ? usual : lower
       const wanted = Math.max(1, Math.min(vehicle.gears.length, best + pedals.gearsUp))
       const next = gear + Math.sign(wanted - gear)
       const isAllowed = next > gear || rpmAt(speedMps, next) < vehicle.redlineRpm
@@ -67,5 +70,3 @@ export function gearboxOf(vehicle: Vehicle, startMps: number, stepS: number): Ge
     },
   }
 }
-/** What is left of the time at the limiter once it is over: the fault is not begun again before the next brakes. */
-const LET_GO = 1e-9
