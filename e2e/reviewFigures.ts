@@ -1,0 +1,75 @@
+import { chromium } from '@playwright/test'
+import type { Day, DayView } from '@ochote/contracts'
+import { circuitFromDocument, solvePlan, writeLaps } from '@ochote/core'
+import { drive, logged } from '@ochote/core/simulator'
+import { circuits, plans, typeOf } from '../server/src/demo/seed'
+import { chromiumArgs } from './chromiumArgs'
+import { OwnServer } from './ownServer'
+
+/** Frame times of recorded laps while they are zoomed and panned: ten laps of 25 samples a second, all shown, over the plan. */
+const LAPS = 10
+const RATE_HZ = 25
+const FRAMES_MS = 8_000
+/** The compiler names functions with a helper that pages do not have. */
+const NAMES = 'globalThis.__name = (named) => named'
+
+const circuit = circuitFromDocument(circuits.skerrow)
+const { setup } = plans.firstHatch
+if (!circuit.ok) throw new Error('the demonstration circuit is refused')
+const solved = solvePlan({ circuit: circuit.value, vehicle: typeOf(plans.firstHatch).vehicle, setup })
+if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
+const driven = drive({ plan: solved.value, laps: LAPS, faults: [], seed: 5, unsteady: 1 })
+const recording = logged(solved.value.track, driven, { rateHz: RATE_HZ, seed: 5, noise: 1 })
+
+const server = new OwnServer(4697)
+await server.seed()
+await server.start()
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: chromiumArgs })
+try {
+  const context = await browser.newContext({ baseURL: server.base, viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
+  await context.addInitScript(NAMES)
+  const page = await context.newPage()
+  const days = (await (await page.request.get('/api/days')).json()) as Day[]
+  const [day] = [...days].sort((a, b) => a.date.localeCompare(b.date))
+  const view = (await (await page.request.get(`/api/days/${day!.id}`)).json()) as DayView
+  const { stint } = view.stints.find((one) => one.stint.planId === plans.firstHatch.id)!
+  const query = new URLSearchParams({ id: crypto.randomUUID(), name: 'ten-laps.csv', stintId: stint.id })
+  const sent = await page.request.post(`/api/recordings?${query}`, { data: Buffer.from(writeLaps(recording)) })
+  const { recording: stored } = (await sent.json()) as { recording: { id: string } }
+  const began = Date.now()
+  await page.goto(`/recordings/${stored.id}`)
+  await page.getByRole('table', { name: 'Laps' }).waitFor({ timeout: 60_000 })
+  console.log(`From the address to the laps: ${((Date.now() - began) / 1000).toFixed(1)} s`)
+  const boxes = page.getByLabel(/^Show lap [1-9]/)
+  for (const box of await boxes.all()) await box.check()
+  console.log(`${await boxes.count()} laps shown, ${recording.timeS.length} rows`)
+  const ribbon = page.getByRole('group', { name: /^The lap laid out straight/ })
+  const at = (await ribbon.boundingBox())!
+  const frames = page.evaluate(async (forMs) => {
+    const found: number[] = []
+    const start = performance.now()
+    let last = start
+    while (last - start < forMs) {
+      await new Promise(requestAnimationFrame)
+      const now = performance.now()
+      found.push(now - last)
+      last = now
+    }
+    return found
+  }, FRAMES_MS)
+  const until = Date.now() + FRAMES_MS - 500
+  let turns = 0
+  while (Date.now() < until) {
+    await page.mouse.move(at.x + 200 + ((turns * 13) % 400), at.y + 60)
+    await page.mouse.wheel(0, turns % 40 < 20 ? -60 : 60)
+    turns++
+  }
+  const sorted = (await frames).sort((a, b) => a - b)
+  const share = (of: number) => sorted[Math.min(sorted.length - 1, Math.floor(of * sorted.length))]!.toFixed(1)
+  console.log(
+    `Frames: median ${share(0.5)} ms, 95 % within ${share(0.95)} ms, the longest ${share(1)} ms (${sorted.length} frames, ${turns} turns of the wheel)`,
+  )
+} finally {
+  await browser.close()
+  await server.kill()
+}
