@@ -14,9 +14,9 @@ const FRAMES_MS = 8_000
 const NAMES = 'globalThis.__name = (named) => named'
 
 const circuit = circuitFromDocument(circuits.skerrow)
-const { setup } = plans.firstHatch
+const { setup } = plans.dryHatch
 if (!circuit.ok) throw new Error('the demonstration circuit is refused')
-const solved = solvePlan({ circuit: circuit.value, vehicle: typeOf(plans.firstHatch).vehicle, setup })
+const solved = solvePlan({ circuit: circuit.value, vehicle: typeOf(plans.dryHatch).vehicle, setup })
 if (!solved.ok) throw new Error(JSON.stringify(solved.problem))
 const driven = drive({ plan: solved.value, laps: LAPS, faults: [], seed: 5, unsteady: 1 })
 const recording = logged(solved.value.track, driven, { rateHz: RATE_HZ, seed: 5, noise: 1 })
@@ -30,19 +30,18 @@ try {
   await context.addInitScript(NAMES)
   const page = await context.newPage()
   const days = (await (await page.request.get('/api/days')).json()) as Day[]
-  const [day] = [...days].sort((a, b) => a.date.localeCompare(b.date))
+  const day = [...days].sort((a, b) => a.date.localeCompare(b.date)).at(-1)
   const view = (await (await page.request.get(`/api/days/${day!.id}`)).json()) as DayView
-  const { stint } = view.stints.find((one) => one.stint.planId === plans.firstHatch.id)!
+  const { stint } = view.stints.find((one) => one.stint.planId === plans.dryHatch.id)!
   const query = new URLSearchParams({ id: crypto.randomUUID(), name: 'ten-laps.csv', stintId: stint.id })
   const sent = await page.request.post(`/api/recordings?${query}`, { data: Buffer.from(writeLaps(recording)) })
-  const { recording: stored } = (await sent.json()) as { recording: { id: string } }
+  if (!sent.ok()) throw new Error(await sent.text())
   const began = Date.now()
-  await page.goto(`/recordings/${stored.id}`)
+  await page.goto(`/days/${view.id}/review/${stint.id}`)
   await page.getByRole('table', { name: 'Laps' }).waitFor({ timeout: 60_000 })
   console.log(`From the address to the laps: ${((Date.now() - began) / 1000).toFixed(1)} s`)
-  const boxes = page.getByLabel(/^Show lap [1-9]/)
-  for (const box of await boxes.all()) await box.check()
-  console.log(`${await boxes.count()} laps shown, ${recording.timeS.length} rows`)
+  for (let lap = 1; lap <= LAPS; lap++) await page.getByLabel(`Show lap ${lap}`, { exact: true }).check()
+  console.log(`${LAPS} laps shown, ${recording.timeS.length} rows`)
   const ribbon = page.getByRole('group', { name: /^The lap laid out straight/ })
   const at = (await ribbon.boundingBox())!
   const frames = page.evaluate(async (forMs) => {
