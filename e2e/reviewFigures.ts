@@ -4,15 +4,13 @@ import { circuitFromDocument, solvePlan, writeLaps } from '@ochote/core'
 import { drive, logged } from '@ochote/core/simulator'
 import { circuits, plans, typeOf } from '../server/src/demo/seed'
 import { chromiumArgs } from './chromiumArgs'
+import { frameTimes, NAMES } from './frameTimes'
 import { OwnServer } from './ownServer'
 
 /** Frame times of recorded laps while they are zoomed and panned: ten laps of 25 samples a second, all shown, over the plan. */
 const LAPS = 10
 const RATE_HZ = 25
 const FRAMES_MS = 8_000
-/** The compiler names functions with a helper that pages do not have. */
-const NAMES = 'globalThis.__name = (named) => named'
-
 const circuit = circuitFromDocument(circuits.skerrow)
 const { setup } = plans.dryHatch
 if (!circuit.ok) throw new Error('the demonstration circuit is refused')
@@ -44,18 +42,7 @@ try {
   console.log(`${LAPS} laps shown, ${recording.timeS.length} rows`)
   const ribbon = page.getByRole('group', { name: /^The lap laid out straight/ })
   const at = (await ribbon.boundingBox())!
-  const frames = page.evaluate(async (forMs) => {
-    const found: number[] = []
-    const start = performance.now()
-    let last = start
-    while (last - start < forMs) {
-      await new Promise(requestAnimationFrame)
-      const now = performance.now()
-      found.push(now - last)
-      last = now
-    }
-    return found
-  }, FRAMES_MS)
+  const frames = frameTimes(page, FRAMES_MS)
   const until = Date.now() + FRAMES_MS - 500
   let turns = 0
   while (Date.now() < until) {

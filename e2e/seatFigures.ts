@@ -1,6 +1,7 @@
 import { chromium, type Browser, type Page } from '@playwright/test'
 import type { DayView, Day } from '@ochote/contracts'
 import { chromiumArgs } from './chromiumArgs'
+import { frameTimes, NAMES } from './frameTimes'
 import { OwnServer } from './ownServer'
 
 /** Figures of the seat: from tap to shown and to stored with eight devices at once, frame times on a slow processor, wake-ups when idle. */
@@ -10,9 +11,6 @@ const EVERY_MS = 1_000
 const SLOWER = 4
 const FRAMES_MS = 15_000
 const IDLE_MS = 60_000
-
-/** The compiler names functions with a helper that pages do not have. */
-const NAMES = 'globalThis.__name = (named) => named'
 
 async function stints(page: Page): Promise<{ dayId: string; ids: string[] }> {
   const days = (await (await page.request.get('/api/days')).json()) as Day[]
@@ -103,18 +101,7 @@ async function frames(browser: Browser): Promise<void> {
   await page.getByText('by the logger').first().waitFor({ timeout: 60_000 })
   const devtools = await page.context().newCDPSession(page)
   await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
-  const deltas = await page.evaluate(async (forMs) => {
-    const found: number[] = []
-    const start = performance.now()
-    let last = start
-    while (last - start < forMs) {
-      await new Promise(requestAnimationFrame)
-      const now = performance.now()
-      found.push(now - last)
-      last = now
-    }
-    return found
-  }, FRAMES_MS)
+  const deltas = await frameTimes(page, FRAMES_MS)
   report(`Frames of the seat with a live logger, processor ${SLOWER} times slower`, deltas, 'ms')
   await page.context().close()
 }

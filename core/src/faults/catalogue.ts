@@ -50,7 +50,7 @@ const rows: readonly (readonly [string, string, FaultPhase, string, string, Faul
   ['gw', 'wrong gear', 'any', 'gd', 'the planned gear here', null],
   ['ge', 'shifts up early', 'straight', '', 'hold it[ to {rpm} rpm]', null],
   ['gl', 'hits the limiter', 'straight', '', 'up [at {rpm} rpm, ]before the limiter', null],
-  ['gd', 'downshifts late or rushed', 'braking', 'bl', 'shifts done before {mark}', 'turn'],
+  ['gd', 'downshifts late or rushed', 'braking', 'bl', 'shift down once slow enough, done before {mark}', 'turn'],
   ['ri', 'acts before the call, or against it', 'any', '', 'wait for the call', null],
   ['rp', 'passes where or how not allowed', 'any', '', 'on straights, on the signal, the agreed side', null],
   ['rf', 'misses a flag', 'any', 'en', 'eyes to the next post', null],

@@ -39,6 +39,13 @@ describe('a tight line that costs too much everywhere', () => {
   })
 })
 
+it('without corners, the whole lap is one piece', () => {
+  const owners = cornerOwners(track, [])
+  expect(new Set(owners)).toEqual(new Set(['']))
+  const [slow, quick] = [drive(new Float64Array(basis.size).fill(3)), drive(new Float64Array(basis.size))]
+  expect(swapCorners(track, basis, slow, [quick], owners, drive).lapTimeS).toBeCloseTo(quick.lapTimeS, 9)
+})
+
 describe('corners that choose between lines', () => {
   it('take the other line’s way only where the lap is then quicker', () => {
     const middle = new Float64Array(basis.size)

@@ -8,8 +8,10 @@ const BLEND_KNOTS = 4
 /** A lap cut into one piece for each corner: what is nearest to its apex. One corner's number at each sample. */
 export type CornerOwners = readonly string[]
 
+/** Without corners, the whole lap is one piece. */
 export function cornerOwners(track: Track, apexes: readonly { readonly number: string; readonly apexM: number }[]): CornerOwners {
   const away = (apexM: number, s: number) => Math.abs(signedApart(track, apexM, s))
+  if (apexes.length === 0) return Array.from(track.stationM, () => '')
   return Array.from(track.stationM, (s) => apexes.reduce((near, one) => (away(one.apexM, s) < away(near.apexM, s) ? one : near)).number)
 }
 
@@ -45,8 +47,8 @@ export function takeFrom(
 const MAY_TAKE_LONGER_S = 0.03
 
 /**
- * A line that takes another's way through a corner wherever the whole lap is then quicker, corner by corner. Nothing is searched for, so it
- * costs no more than a few laps for each corner.
+ * Goes from corner to corner and takes another line's way through each one that makes the whole lap quicker. There is no search, so it costs
+ * only a few laps per corner.
  * @param drive - gives a line's speeds
  */
 export function swapCorners(

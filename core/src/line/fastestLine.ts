@@ -136,12 +136,12 @@ export function fastestLine(problem: LineProblem): SolvedLine {
       })
     const joined = joinLines(track, basis, best, [...found, ...between], drive)
     if (joined !== best) best = quickestOf([best, joined, settle(joined.coefficients)])
-    // a section holds several corners where speed hardly varies: let each choose its side of the band
+    // where speed hardly varies, one section holds several corners: let each corner choose its side of the band
     const owner = cornerOwners(
       track,
       corners.map(({ number, startM, endM }) => ({ number, apexM: wrapStation(track, startM + stationsApart(track, startM, endM) / 2) })),
     )
-    const swapped = corners.length < 2 ? best : swapCorners(track, basis, best, [...found, ...between], owner, drive)
+    const swapped = swapCorners(track, basis, best, [...found, ...between], owner, drive)
     if (swapped !== best) best = quickestOf([swapped, settle(swapped.coefficients)])
   }
   const coefficients = solveStages(spaceAt, bounds, best.coefficients, polishing, (share) =>

@@ -46,7 +46,7 @@ const flaws = (on: Track, offsetM: (m: number) => number) => lapsOf(on, placed(o
 /** At the end of the second whole lap. */
 const secondTime = (m: number) => m > ENTRY_M + 2 * track.lengthM && m < EXIT_M + 2 * track.lengthM
 
-describe('a way through the pit lane', () => {
+describe('a drive through the pit lane', () => {
   const on = sampleTrack(withLane)
 
   it('marks the lap that goes in and the one that comes out, and no other', () => {

@@ -6,10 +6,10 @@ import type { Placed } from './placed'
 /** A car is in the pit lane when it is this far beyond the edge of the road, and within this of the lane's middle, m: lanes are up to 12 m wide. */
 const BEYOND_EDGE_M = 1
 const IN_LANE_M = 8
-/** Who runs wide beside the pit lane is back sooner than this, s. */
+/** A car that runs wide beside the pit lane is back on the road sooner than this, s. */
 const LEAST_S = 3
 
-/** Whether the car went along the pit lane between two samples. False where the circuit's file has none. */
+/** Whether the car drove through the pit lane between two samples. False where the circuit's file has none. */
 export function wentThroughPits(track: Track, { timeS, alongM, offsetM }: Placed, from: number, to: number): boolean {
   const lanes = featuresOf(track.circuit, 'pit-lane').map(({ geometry }) =>
     geometry.coordinates.map(([lon, lat]) => toLocal(track.circuit.frame, lon, lat)),

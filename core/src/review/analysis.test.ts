@@ -203,6 +203,13 @@ describe('a drive', () => {
     expect(shown(true).unavailable).toEqual([])
     expect(shown(false).unavailable).toEqual([{ fault: 'lk', needs: 'wheel speeds' }])
     expect(shown(false).findings.filter((one) => one.fault === 'lk')).toEqual([])
+    // a sensor that is not there writes noughts, and one that drops out off the brakes locks nothing
+    const recording = logged(plan.track, driven, { rateHz: 25, seed: 4, noise: 0.5, wheels: true })
+    const { wheelFlMps: _, ...others } = recording.of
+    const noughts = { ...others, wheelRrMps: recording.timeS.map(() => 0) }
+    expect(analyse(plan, { ...recording, of: noughts }).unavailable).toEqual([{ fault: 'lk', needs: 'wheel speeds' }])
+    const dropped = { ...others, wheelRrMps: others.wheelRrMps!.map((mps, i) => (others.brake![i]! > 0.02 ? mps : 0)) }
+    expect(analyse(plan, { ...recording, of: dropped }).findings.filter((one) => one.fault === 'lk')).toEqual([])
   })
 
   it('that leaves width unused with the wheel let out is not said to pinch the exit', () => {

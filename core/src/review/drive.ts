@@ -54,7 +54,8 @@ export function driveOf(plan: PlanSolution, recording: Placed): Drive {
     gear: of.gear ?? (of.rpm ? gearsFromRpm(plan.vehicle, timeS, speedMps, of.rpm) : null),
     rpm: of.rpm ?? null,
     redlineRpm: plan.vehicle.redlineRpm,
-    wheelsMps: wheelChannels.flatMap((wheel) => of[wheel] ?? []),
+    // a column of noughts is a sensor that is not there
+    wheelsMps: wheelChannels.flatMap((wheel) => of[wheel] ?? []).filter((wheel) => wheel.some((mps) => mps > LEAST_MPS)),
     has: { braking: Boolean(of.brake ?? of.longMps2), bending: Boolean(of.latMps2 ?? of.headingRad), shifting: Boolean(of.gear) },
   }
 }

@@ -70,7 +70,7 @@ function againstPlan(laterM: number, units: Units): string {
 type Words = Record<'kmh' | 'fine' | 'whole', (value: number) => string>
 /** @param onM - from the plan’s lap to this one, m along */
 type Figures = (pass: Pass, planned: Pass, finding: Finding, words: Words, onM: number) => string
-const times = (n: number) => (n === 0 ? 'not at all' : n === 1 ? 'once' : `${n} times`)
+const times = (n: number) => (n === 1 ? 'once' : `${n} times`)
 const percent = (share: number | null) => (share === null ? 'an unknown part' : `${Math.round(100 * share)} %`)
 const s = (value: number | null) => (value === null ? 'not measured' : `${value.toFixed(2)} s`)
 
@@ -87,7 +87,7 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
   lk: (_pass, _planned, { size }) => `A wheel turned at under seven tenths of the car’s speed for ${s(size)} while braking.`,
   tn: (pass) => `The wheel was turned further in ${pass.steps} times before the apex.`,
   pe: (pass, _planned, { size }) =>
-    `The throttle was lifted ${times(pass.lifts)} before it was fully open; usual here is ${times(pass.lifts - size)}.`,
+    `The throttle was lifted ${times(pass.lifts)} before it was fully open; here it is usually ${pass.lifts > size ? `lifted ${times(pass.lifts - size)}` : 'not lifted'}.`,
   am: (pass, planned, { size }, { fine }, onM) =>
     isSameApex(pass.insideAtM - onM, planned.insideAtM)
       ? `The car came to ${fine(planned.insideM - pass.insideM)} further from the inside edge than planned.`
@@ -100,8 +100,8 @@ const figuresOf: Readonly<Partial<Record<FindableFault, Figures>>> = {
       return `The change down came too soon: the engine was beyond its limit for ${whole(pass.rushed.byM)}.`
     const laterM = pass.downM! - onM - planned.turnInM
     const usualM = laterM - size
-    const usual = usualM < 0.5 ? 'by the turn-in' : `${whole(usualM)} after it`
-    return `The last change down came ${whole(laterM)} after the planned turn-in; usual here is ${usual}.`
+    const usual = usualM < 0.5 ? 'by the turn-in' : `by ${whole(usualM)} after it`
+    return `The last change down came ${whole(laterM)} after the planned turn-in; here it is usually done ${usual}.`
   },
   gw: (pass, planned) => `Gear ${pass.gear} when the throttle was open again; the plan has gear ${planned.gear}.`,
   of: (_pass, _planned, { size }, { fine }) => `The middle of the car was ${fine(size)} over the edge of the road.`,

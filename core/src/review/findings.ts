@@ -139,7 +139,7 @@ function findingsOfPass(plan: PlanSolution, drive: Drive, one: MeasuredPass, usu
   if (pass.steps !== null && pass.steps > needed) note('tn', pass.steps - needed + 1 - Math.max(0, here.moreSteps - 1), pass.turnInM)
   note('co', pass.coastS > planned.coastS + FEET_S ? pass.coastS : 0, pass.brakeEndM ?? pass.turnInM)
   note('ae', -later(pass.insideAtM, planned.insideAtM)!, pass.insideAtM)
-  // who is nearest the inside somewhere else was that far from it at the planned apex
+  // a car that came closest to the inside somewhere else is measured at the planned apex
   const isElsewhere = !isSameApex(pass.insideAtM - onM, planned.insideAtM)
   const apexM = isElsewhere ? planned.insideAtM + onM : pass.insideAtM
   const insideM = isElsewhere ? turnSign(places.corner) * valueAlong(drive, drive.offsetM, apexM) : pass.insideM

@@ -19,6 +19,9 @@ export interface Braking {
   applications: number
 }
 
+/** Whether the car is being braked at a sample. */
+export const brakes = ({ brake, longMps2 }: Drive, i: number): boolean => (brake ? brake[i]! > BRAKES_ON : longMps2[i]! < -BRAKING_MPS2)
+
 /** A second push is one where the brake was let go of to less than this share of the first, and pushed again by so much of it. */
 const LET_GO_SHARE = 0.45
 const AGAIN_SHARE = 0.17
