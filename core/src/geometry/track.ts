@@ -31,7 +31,7 @@ export interface Track {
 }
 
 export const DEFAULT_STEP_M = 2
-/** A sample may turn no more than this in one step, radians; otherwise the step is halved. */
+/** A sample turns no more than this in one step, radians, where nothing else is asked for. */
 const MOST_TURN_RAD = (6 * Math.PI) / 180
 const LEAST_STEP_M = 0.05
 
@@ -95,18 +95,19 @@ function sampleAt(circuit: Circuit, centreline: Centreline, stepAskedM: number):
 
 /**
  * Samples a circuit evenly: N = round(length / step) samples; the last does not repeat the first (an open course has N + 1). The
- * step is halved while any sample turns more than 6°.
+ * step is halved while any sample turns too much.
  * @param stepM - wanted step, metres, > 0
+ * @param mostTurnRad - the most that a sample may turn
  * @throws RangeError when `stepM` is not > 0
  */
-export function sampleTrack(circuit: Circuit, stepM = DEFAULT_STEP_M): Track {
+export function sampleTrack(circuit: Circuit, stepM = DEFAULT_STEP_M, mostTurnRad = MOST_TURN_RAD): Track {
   if (!(stepM > 0)) throw new RangeError(`stepM must be > 0, got ${stepM}`)
   const centreline = centrelineOf(circuit)
   let step = stepM
   for (;;) {
     const track = sampleAt(circuit, centreline, step)
     const sharpest = track.curvaturePerM.reduce((most, k) => Math.max(most, Math.abs(k)), 0)
-    if (sharpest * track.stepM <= MOST_TURN_RAD || step / 2 < LEAST_STEP_M) return track
+    if (sharpest * track.stepM <= mostTurnRad || step / 2 < LEAST_STEP_M) return track
     step /= 2
   }
 }

@@ -81,6 +81,13 @@ export function dampen(matrix: BandedMatrix, share: number): void {
   for (let i = 0; i < size; i++) rows[i * (width + 1) + width] = rows[i * (width + 1) + width]! + (share * trace) / size
 }
 
+/** Sets the entries between different parts of the unknowns to 0, so that solving for one part leaves the others alone. */
+export function cutApart({ size, width, rows }: BandedMatrix, partOfRow: Int32Array): void {
+  for (let i = 0; i < size; i++) {
+    for (let j = Math.max(0, i - width); j < i; j++) if (partOfRow[i] !== partOfRow[j]) rows[i * (width + 1) + width - (i - j)] = 0
+  }
+}
+
 /** Solves with a matrix whose unknown c is in row `place[c]`. */
 export function solverInPlace(matrix: BandedMatrix, place: Int32Array): (b: Float64Array) => Float64Array {
   const rhs = new Float64Array(matrix.size)

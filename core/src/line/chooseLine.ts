@@ -5,13 +5,14 @@ import { sampleTrack, type Track } from '../geometry/track'
 import { success, type Outcome } from '../outcome/outcome'
 import { cornerOwners } from './cornerPieces'
 import { driver } from './drivenLine'
-import { fastestLine, lineSpaces } from './fastestLine'
+import { fastestLine } from './fastestLine'
+import { lineSpaces } from './lineSpaces'
 import { givenLine } from './givenLine'
-import { gripMapOf, RAMP_M, rubberOf, usualLineOf, type UsualLine } from './gripMap'
+import { gripMapOf, RAMP_M, usualLineOf, type UsualLine } from './gripMap'
 import { lateApexLine } from './lateApex'
 import { lineBounds } from './lineBounds'
 import { exemptFromLateApex, LEFT_OUT, leastSpeeds } from './fastestDriven'
-import { knotSpacingFor, lineOf, offsetBasis } from './offsetBasis'
+import { evenSpacing, knotSpacingFor, lineOf, offsetBasis } from './offsetBasis'
 import { linePointsOf } from './linePoints'
 import { pathOf, type OffsetLine } from './path'
 import { mostCurvature, tightLine, tightWithin } from './tightLine'
@@ -20,10 +21,12 @@ import { mostCurvature, tightLine, tightWithin } from './tightLine'
 export type LineMethod = 'given' | 'least-time' | 'late-apex' | 'tight'
 
 /** Version of the search. A line stored by another version is not used. */
-export const LINE_SEARCH_VERSION = 7
+export const LINE_SEARCH_VERSION = 8
 
 const BOUNDS_STEP_M = 0.5
 const SEARCH_STEPS_PER_KNOT = 4
+/** Beside a slippery band, the search's samples may turn more than usual: otherwise one hairpin would make them all finer. */
+const BANDED_TURN_RAD = (15 * Math.PI) / 180
 /** Share of the computation that goes into the fastest line, for schools that start from it. */
 const FASTEST_SHARE = 0.5
 
@@ -124,17 +127,23 @@ function findLine(
     setup,
     knotSpacingM,
   }
-  const spaceAt = lineSpaces(searchedOn)
+  const spaceAt = lineSpaces(searchedOn, (stepM) => sampleTrack(track.circuit, stepM))
+  // with samples at the knots, where a line's curvature has its corners, none of them is left out between two samples
+  const perKnot = evenSpacing(track.lengthM, knotSpacingM) / knotSpacingM
+  const bandedSpaceAt = lineSpaces(searchedOn, (stepM) => sampleTrack(track.circuit, stepM * perKnot, BANDED_TURN_RAD))
   const searchStepM = knotSpacingM / SEARCH_STEPS_PER_KNOT
-  const searched = spaceAt(searchStepM)
+  const isBanded = setup.conditions.rubberedGrip !== 1
   let smoothFound: Float64Array | null = null
-  const smooth = () => (smoothFound ??= minimumCurvatureCoefficients(searched.track, searched.basis, bounds.value))
+  const smooth = () => {
+    const { track: sampled, basis } = spaceAt(searchStepM)
+    return (smoothFound ??= minimumCurvatureCoefficients(sampled, basis, bounds.value))
+  }
   const problem = {
     ...searchedOn,
-    rubberOf: (sampled: Track) => rubberOf(sampled, setup.conditions, usual),
+    isBanded,
     bounds: bounds.value,
     corners,
-    spaceAt,
+    spaceAt: isBanded ? bandedSpaceAt : spaceAt,
     smooth,
   }
   const alone = setup.lineSchool === 'fastest'
@@ -148,6 +157,7 @@ function findLine(
       }).coefficients
   const usualToStore = usual && [...usual]
   if (alone) return success({ coefficients: [...start], fastest: null, usual: usualToStore, exempt: [] })
+  const searched = spaceAt(searchStepM)
   const search = {
     spaceAt,
     searchStepM,
@@ -158,7 +168,6 @@ function findLine(
   const driven = { track: searched.track, line: lineOf(searched.basis, start), corners, vehicle, setup, usual }
   if (setup.lineSchool === 'late-apex') {
     // the line of least curvature is closer to the school's rules than the fastest line, but lies in the band where that is slippery
-    const isRubbered = setup.conditions.rubberedGrip !== 1
     // a near line of another school has no late apexes to follow
     const nearLate = near?.fastest && near.exempt.length < corners.length ? Float64Array.from(near.coefficients) : null
     const late = lateApexLine({
@@ -171,7 +180,7 @@ function findLine(
       exempt: nearLate ? exemptAsNear(near!, setup.lateApexNotAt ?? []) : exemptFromLateApex(driven, setup.lateApexNotAt ?? []),
       fastest: start,
       follows: nearLate !== null,
-      starts: nearLate ? [nearLate] : [start, ...(isRubbered ? [] : [smooth()])],
+      starts: nearLate ? [nearLate] : [start, ...(isBanded ? [] : [smooth()])],
     })
     return success({ coefficients: [...late.coefficients], fastest: [...start], usual: usualToStore, exempt: [...late.exempt] })
   }

@@ -43,6 +43,8 @@ export function takeFrom(
   })
 }
 
+/** Lines this near to each other are the same way through a corner, m. */
+const SAME_WAY_M = 0.05
 /** A piece that takes this much longer may still lead to a quicker lap, because what follows is driven faster, s. */
 const MAY_TAKE_LONGER_S = 0.03
 
@@ -64,7 +66,9 @@ export function swapCorners(
     const ownS = secondsOwned(best, owner, number)
     for (const other of others) {
       if (secondsOwned(other, owner, number) > ownS + MAY_TAKE_LONGER_S) continue
-      const swapped = drive(takeFrom(track, basis, other.coefficients, best.coefficients, owner, new Set([number])))
+      const taken = takeFrom(track, basis, other.coefficients, best.coefficients, owner, new Set([number]))
+      if (taken.every((c, k) => Math.abs(c - best.coefficients[k]!) < SAME_WAY_M)) continue
+      const swapped = drive(taken)
       if (swapped.lapTimeS < best.lapTimeS) best = swapped
     }
   }

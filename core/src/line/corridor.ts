@@ -64,8 +64,15 @@ export function mostBeyond(corridor: Corridor, coefficients: Float64Array): numb
 /**
  * Adds ½·stiffness·∫(metres outside)² ds to a cost, and its gradient to `gradient`.
  * @param stiffness - s/m³ where the cost is in seconds
+ * @param onCost - receives the cost of each check outside, with a coefficient that affects it
  */
-export function addCorridorCost(corridor: Corridor, coefficients: Float64Array, stiffness: number, gradient: Float64Array): number {
+export function addCorridorCost(
+  corridor: Corridor,
+  coefficients: Float64Array,
+  stiffness: number,
+  gradient: Float64Array,
+  onCost?: (coefficient: number, cost: number) => void,
+): number {
   const { basis } = corridor
   let cost = 0
   for (let i = 0; i < corridor.low.length; i++) {
@@ -73,6 +80,7 @@ export function addCorridorCost(corridor: Corridor, coefficients: Float64Array, 
     if (out === 0) continue
     const pull = stiffness * LOOK_M * out
     cost += (pull * out) / 2
+    onCost?.(basis.reach[4 * i + 1]!, (pull * out) / 2)
     for (let k = 0; k < 4; k++) {
       const c = basis.reach[4 * i + k]!
       gradient[c] = gradient[c]! + pull * basis.value[4 * i + k]!

@@ -4,7 +4,7 @@ import { cornersOf } from '../geometry/corners'
 import { toLocal } from '../geometry/localMetres'
 import { nearestOnTrack } from '../geometry/nearest'
 import { insideRing, ringOf, type Ring } from '../geometry/polygon'
-import { sampleTrack, valueAt, type Track } from '../geometry/track'
+import { sampleTrack, type Track } from '../geometry/track'
 import { givenLine } from './givenLine'
 import { lineBounds } from './lineBounds'
 import { minimumCurvatureCoefficients } from './minimumCurvature'
@@ -85,22 +85,6 @@ function patchesAt(track: Track, patches: readonly Patch[]): (readonly Patch[])[
     })
     return near.length === 0 ? NONE : near
   })
-}
-
-/** The rubbered band: where its middle lies by station, and how far it reaches to either side. */
-export interface Rubber {
-  readonly dryLineM: (stationM: number) => number
-  readonly bandM: number
-}
-
-/**
- * The rubbered band in given conditions; null where it grips like the rest.
- * @param usual - from `usualLineOf` for the same circuit and conditions
- */
-export function rubberOf(track: Track, { rubberedGrip }: Pick<Conditions, 'rubberedGrip'>, usual: UsualLine): Rubber | null {
-  if (rubberedGrip === 1) return null
-  const dryLine = dryLineOffsets(track, usual)
-  return { dryLineM: (stationM) => valueAt(track, dryLine, stationM), bandM: track.circuit.rubberedBandM }
 }
 
 /**

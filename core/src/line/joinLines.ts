@@ -1,12 +1,11 @@
 import { smoothstep } from '../geometry/smoothstep'
 import type { Track } from '../geometry/track'
 import type { DrivenCoefficients } from './drivenLine'
+import { fastestPlaces } from './lineSections'
 import type { OffsetBasis } from './offsetBasis'
 
 /** Lines change over within this many knots. */
 const BLEND_KNOTS = 5
-/** A section ends at a top speed that is this share above the slowest place on either side of it. */
-const RISES_SHARE = 1.05
 
 /**
  * A line with the quickest of all lines' pieces in each section: one search finds the better way through one corner, another through the
@@ -44,32 +43,6 @@ function sharesBetween(track: Track, basis: OffsetBasis, fromM: number, toM: num
     const sinceM = onM > lengthM + (whole - lengthM) / 2 ? onM - whole : onM
     return smoothstep(0.5 + Math.min(sinceM, lengthM - sinceM) / (BLEND_KNOTS * basis.knotSpacingM))
   })
-}
-
-/** Samples of top speed between places that are clearly slower, in the order of the lap. */
-function fastestPlaces(q: Float64Array, closed: boolean): number[] {
-  const n = q.length
-  const rises = RISES_SHARE * RISES_SHARE
-  const start = closed ? q.indexOf(Math.min(...q)) : 0
-  const places: number[] = []
-  let [top, low] = [start, start]
-  let climbing = true
-  for (let k = 1; k <= (closed ? n : n - 1); k++) {
-    const i = (start + k) % n
-    if (climbing) {
-      if (q[i]! > q[top]!) top = i
-      if (q[i]! * rises < q[top]!) {
-        if (q[top]! > rises * q[low]!) places.push(top)
-        climbing = false
-        low = i
-      }
-    } else if (q[i]! < q[low]!) low = i
-    else if (q[i]! > rises * q[low]!) {
-      climbing = true
-      top = i
-    }
-  }
-  return places
 }
 
 function timeBetween({ q, stepM }: DrivenCoefficients, from: number, to: number): number {

@@ -9,6 +9,8 @@ import type { OffsetLine } from './path'
 /** A cost of a line with its derivatives by offset, slope and bend at each sample. */
 export interface LineCost {
   value: number
+  /** what each sample adds to the value, before any rules */
+  readonly bySample: Float64Array
   readonly byOffset: Float64Array
   readonly bySlope: Float64Array
   readonly byBend: Float64Array
@@ -31,7 +33,7 @@ export function lapCostOf(
   const column = () => new Float64Array(count)
   const curve = emptyLineCurvature(count)
   const moved = { closed, stepM: column(), curvaturePerM: curve.curvaturePerM, grip: column() }
-  const cost = { value: 0, byOffset: column(), bySlope: column(), byBend: column() }
+  const cost = { value: 0, bySample: column(), byOffset: column(), bySlope: column(), byBend: column() }
   return (line) => {
     const { offsetM, slope } = line
     curveLine(track, line, curve)
@@ -53,6 +55,7 @@ export function lapCostOf(
       cost.byBend[i] = byK * curve.byBend[i]!
     }
     cost.value = lap.lapTimeS
+    cost.bySample.set(lap.secondsFrom)
     return cost
   }
 }

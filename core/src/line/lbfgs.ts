@@ -1,3 +1,5 @@
+import { difference, directionFrom, dot, remember, toSolve, type StepPair } from './stepPairs'
+
 /** A function to minimise, with a preconditioner. */
 export interface Minimisation {
   /** cost at x; fills the gradient */
@@ -13,7 +15,6 @@ export interface Minimisation {
   readonly onStep?: (step: number, cost: number) => void
 }
 
-const MEMORY = 12
 const IDLE_STEPS = 3
 /** The preconditioner is computed again every this many steps: it changes little between them. */
 const MATRIX_EVERY = 2
@@ -21,12 +22,6 @@ const MATRIX_EVERY = 2
 const ENOUGH = 1e-4
 const FLATTER = 0.9
 const MOST_TRIALS = 20
-
-const dot = (a: Float64Array, b: Float64Array) => {
-  let sum = 0
-  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!
-  return sum
-}
 
 /**
  * Minimises a function by L-BFGS (Nocedal & Wright, "Numerical Optimization", algorithm 7.4), with a preconditioner as the
@@ -37,7 +32,7 @@ const dot = (a: Float64Array, b: Float64Array) => {
  */
 export function minimise(descent: Minimisation, start: Float64Array): { x: Float64Array; cost: number } {
   const { evaluate, preconditioner, mostSteps, leastGain, mostMove, onStep } = descent
-  const pairs: { s: Float64Array; y: Float64Array; rho: number }[] = []
+  const pairs: StepPair[] = []
   let x: Float64Array = start.slice()
   let gradient: Float64Array = new Float64Array(x.length)
   let cost = evaluate(x, gradient)
@@ -64,14 +59,8 @@ export function minimise(descent: Minimisation, start: Float64Array): { x: Float
       continue
     }
     const { x: next, gradient: nextGradient, cost: nextCost } = found
-    const s = next.map((v, i) => v - x[i]!)
-    const y = nextGradient.map((v, i) => v - gradient[i]!)
-    const sy = dot(s, y)
-    if (sy > 1e-12 * Math.sqrt(dot(s, s) * dot(y, y))) {
-      pairs.push({ s, y, rho: 1 / sy })
-      if (pairs.length > MEMORY) pairs.shift()
-      scale = sy / dot(y, solve(y))
-    }
+    const pair = remember(pairs, difference(next, x), difference(nextGradient, gradient))
+    if (pair) scale = 1 / (pair.rho * dot(pair.y, solve(pair.y)))
     idle = cost - nextCost < leastGain * Math.abs(cost) ? idle + 1 : 0
     x = next
     gradient = nextGradient
@@ -112,23 +101,8 @@ function search(
   return best
 }
 
-/** The two-loop recursion: −H·g from the stored pairs. */
-function newtonLike(
-  gradient: Float64Array,
-  pairs: readonly { s: Float64Array; y: Float64Array; rho: number }[],
-  first: (g: Float64Array) => Float64Array,
-): Float64Array {
-  const g = gradient.slice()
-  const alphas = new Float64Array(pairs.length)
-  for (let p = pairs.length - 1; p >= 0; p--) {
-    const { s, y, rho } = pairs[p]!
-    const alpha = (alphas[p] = rho * dot(s, g))
-    for (let i = 0; i < g.length; i++) g[i] = g[i]! - alpha * y[i]!
-  }
-  const r = first(g)
-  pairs.forEach(({ s, y, rho }, p) => {
-    const beta = rho * dot(y, r)
-    for (let i = 0; i < r.length; i++) r[i] = r[i]! + s[i]! * (alphas[p]! - beta)
-  })
-  return r.map((v) => -v)
+/** −H·g from the stored pairs. */
+function newtonLike(gradient: Float64Array, pairs: readonly StepPair[], first: (g: Float64Array) => Float64Array): Float64Array {
+  const { rhs, alphas } = toSolve(gradient, pairs)
+  return directionFrom(first(rhs), alphas, pairs)
 }

@@ -1,16 +1,15 @@
 import type { Track } from '../geometry/track'
-import { dampen, ringOrder, solverInPlace } from './bandedSolve'
+import { cutApart, dampen, ringOrder, solverInPlace } from './bandedSolve'
 import { addCorridorCost, addCorridorMatrix, mostBeyond, type Corridor } from './corridor'
 import { curvatureMatrix, residualsOf } from './curvatureEquations'
 import { minimise } from './lbfgs'
-import { RAMP_M } from './gripMap'
 import type { LineCost } from './lapCost'
 import type { RuleBook } from './lineRules'
 import { lineOf, type OffsetBasis } from './offsetBasis'
 import type { OffsetLine } from './path'
 
 /** Adds a cost's derivatives, by the chain rule to coefficients, to a gradient. */
-function addByCoefficients(basis: OffsetBasis, cost: LineCost, gradient: Float64Array): void {
+export function addByCoefficients(basis: OffsetBasis, cost: LineCost, gradient: Float64Array): void {
   for (let i = 0; i < cost.byOffset.length; i++) {
     for (let k = 0; k < 4; k++) {
       const at = 4 * i + k
@@ -38,19 +37,34 @@ const BEND_COST = 150
 const DAMPING = 1e-7
 /** Rules are stiffer than everything else, so they need less damping. */
 const DAMPING_WITH_RULES = 1e-9
-const LEAST_GAIN = 2e-6
-const MOST_MOVE_M = 0.6
+/** When a search stops, and how far one of its steps goes. */
+export const [LEAST_GAIN, MOST_MOVE_M] = [2e-6, 0.6]
+
+interface MatrixOptions {
+  readonly book?: RuleBook
+  readonly anchor?: Anchor
+  /** the section of each coefficient: sections are not tied to each other */
+  readonly sectionOf?: Int32Array
+}
 
 /** An approximation of the Hessian of lap time and corridor: ∫κ² for the first, exact for the second. */
-function preconditionerOf({ track, basis }: LineSpace, corridor: Corridor, stiffness: number, book?: RuleBook, anchor?: Anchor) {
+export function preconditionerOf(
+  { track, basis }: LineSpace,
+  corridor: Corridor,
+  stiffness: number,
+  { book, anchor, sectionOf }: MatrixOptions = {},
+) {
   const width = book ? (basis.closed ? 2 : 1) * book.spanOf(basis) + 1 : undefined
   const place = basis.closed ? ringOrder(basis.size) : Int32Array.from({ length: basis.size }, (_, i) => i)
+  const sectionOfRow = sectionOf?.slice()
+  if (sectionOf) place.forEach((row, c) => (sectionOfRow![row] = sectionOf[c]!))
   return (coefficients: Float64Array) => {
     const line = lineOf(basis, coefficients)
     const weight = (i: number) => BEND_COST + (anchor?.bendCost[i] ?? 0)
     const matrix = curvatureMatrix(basis, residualsOf(track, line), place, weight, width)
     addCorridorMatrix(corridor, coefficients, stiffness, matrix, place)
     book?.addToMatrix(basis, line, matrix, place)
+    if (sectionOfRow) cutApart(matrix, sectionOfRow)
     dampen(matrix, book ? DAMPING_WITH_RULES : DAMPING)
     return solverInPlace(matrix, place)
   }
@@ -67,47 +81,13 @@ export interface Stage {
   readonly stepM: number
   readonly rounding: number
   readonly stiffness: number
+  /** in a stage with sections, the number of lines it may try */
   readonly mostSteps: number
+  /** search every section separately, or two neighbours together; without this, the whole lap at once */
+  readonly sections?: 'each' | 'pairs'
   readonly eased: boolean
   readonly rampM: number
 }
-
-/**
- * From stage to stage the model is rounded less, the corridor becomes stiffer, the step finer and the edge of the rubbered band
- * narrower. A wide edge at first matters: deep inside a band with a narrow edge, no gradient would point to the grip outside.
- */
-export const FINDING: readonly Stage[] = [
-  { stepM: 4, rounding: 0.04, stiffness: 1, mostSteps: 60, eased: false, rampM: 16 },
-  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 40, eased: false, rampM: 8 },
-  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 40, eased: false, rampM: 4 },
-  { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 40, eased: false, rampM: 2 },
-]
-
-/** The same where the road grips alike everywhere: no band's edge needs a stage, and more steps lead to no quicker line. */
-export const FINDING_ALIKE: readonly Stage[] = [
-  { stepM: 4, rounding: 0.04, stiffness: 1, mostSteps: 30, eased: false, rampM: RAMP_M },
-  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 30, eased: false, rampM: RAMP_M },
-  { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 30, eased: false, rampM: RAMP_M },
-]
-
-/** From a join of the lines found until it has settled. */
-export const SETTLING: readonly Stage[] = [
-  { stepM: 4, rounding: 0.02, stiffness: 2, mostSteps: 40, eased: false, rampM: 4 },
-  { stepM: 2, rounding: 0.01, stiffness: 4, mostSteps: 60, eased: false, rampM: 2 },
-]
-
-/** From the line found, until it is as fast as it gets on the samples that it is judged by. */
-export const POLISHING: readonly Stage[] = [
-  { stepM: 2, rounding: 0.005, stiffness: 8, mostSteps: 80, eased: false, rampM: RAMP_M },
-  { stepM: 1, rounding: 0.002, stiffness: 12, mostSteps: 30, eased: false, rampM: RAMP_M },
-  { stepM: 1, rounding: 0.0007, stiffness: 12, mostSteps: 15, eased: false, rampM: RAMP_M },
-]
-
-/** From the line of a similar set-up, for a first answer. */
-export const FOLLOWING: readonly Stage[] = [
-  { stepM: 2, rounding: 0.01, stiffness: 8, mostSteps: 30, eased: false, rampM: 2 },
-  { stepM: 2, rounding: 0.004, stiffness: 12, mostSteps: 40, eased: false, rampM: RAMP_M },
-]
 
 interface LeastCostOptions {
   readonly onStep?: (step: number, cost: number) => void
@@ -137,7 +117,7 @@ export function leastCost(
       addByCoefficients(space.basis, own, gradient)
       return own.value + addCorridorCost(corridor, x, stiffness, gradient)
     }
-    const preconditioner = preconditionerOf(space, corridor, stiffness, book, anchor)
+    const preconditioner = preconditionerOf(space, corridor, stiffness, { ...(book ? { book } : {}), ...(anchor ? { anchor } : {}) })
     const descent = { evaluate, preconditioner, mostSteps, leastGain: LEAST_GAIN, mostMove: MOST_MOVE_M, ...(onStep ? { onStep } : {}) }
     coefficients = minimise(descent, coefficients).x
   }

@@ -1,53 +1,38 @@
 import { wrapStation, type Track } from '../geometry/track'
-import { RAMP_M, type GripMap, type Rubber } from './gripMap'
+import type { GripMap } from './gripMap'
 import type { LineBounds } from './lineBounds'
-import { offsetsOnGrid } from './offsetGrid'
 import type { OffsetBasis } from './offsetBasis'
+import { offsetsOnGrid } from './offsetGrid'
 
 /** Where a search for the fastest line begins. */
 export interface LineStart {
   readonly coefficients: Float64Array
   /** begins as if the separate school could brake while it turns */
   readonly eased: boolean
-  /** begins with the band's edge nearly as sharp as it is, so that it stays on the side it starts on */
-  readonly sharp: boolean
 }
 
 /**
- * Where the search for the fastest line begins. It finds the bottom of the valley it starts in. On a road that grips alike everywhere there is
- * one valley, and the line of least ∫κ² lies in it. Beside a slippery band there are several, so the search also begins in the
- * middle of the road, along either side of the band, and on the lines of a grid that turn where the grip is. The separate school has more of
- * them: it also begins as the blend school would.
- * @param rubber - the band; null where it grips like the rest
- * @param grip - of the track that is given
+ * Where a search begins on a road that grips alike everywhere. There is one valley, and the line of least ∫κ² lies in it. The separate school has
+ * more of them: it also begins as the blend school would.
  * @param smooth - coefficients of the line of least ∫κ²
  */
-export function lineStarts(
-  track: Track,
-  basis: OffsetBasis,
-  bounds: LineBounds,
-  rubber: Rubber | null,
-  grip: GripMap,
-  smooth: Float64Array,
-  separate: boolean,
-): LineStart[] {
-  const start = (coefficients: Float64Array, eased = false, sharp = false) => ({ coefficients, eased, sharp })
-  const starts = [start(smooth), ...(separate ? [start(smooth, true)] : [])]
-  if (!rubber) return starts
-  const beside = (side: 1 | -1) =>
-    offsetsAtKnots(track, basis, bounds, (s) => rubber.dryLineM(s) + side * (rubber.bandM + RAMP_M / 2 + CLEAR_OF_BAND_M))
-  return [
-    ...starts,
-    start(beside(1)),
-    start(beside(-1)),
-    start(new Float64Array(basis.size)),
-    ...GRID_POWERS.map((power) => start(offsetsAtKnots(track, basis, bounds, offsetsOnGrid(track, grip, bounds, power)), false, true)),
-  ]
-}
+export const startsAlike = (smooth: Float64Array, isSeparate: boolean): LineStart[] =>
+  [false, ...(isSeparate ? [true] : [])].map((eased) => ({ coefficients: smooth, eased }))
 
-const CLEAR_OF_BAND_M = 0.3
 /** Of the sums that the lines on a grid have least of. */
-const GRID_POWERS = [2, 1.5]
+const GRID_POWERS = [3, 2, 1.5]
+
+/**
+ * Where a search begins beside a slippery band, where there are many valleys: on lines of a grid, which turn where the grip is. They choose a
+ * side of the band corner by corner, which a search downhill can't. The higher the power, the more they spread their turning, so they choose
+ * differently.
+ * @param grip - of the track that is given
+ */
+export const startsBesideBand = (track: Track, basis: OffsetBasis, bounds: LineBounds, grip: GripMap): LineStart[] =>
+  GRID_POWERS.map((power) => ({
+    coefficients: offsetsAtKnots(track, basis, bounds, offsetsOnGrid(track, grip, bounds, power)),
+    eased: false,
+  }))
 
 /** A line near offsets given by station, kept within bounds: the spline's coefficients are its offsets at its knots, smoothed by it. */
 function offsetsAtKnots(track: Track, basis: OffsetBasis, bounds: LineBounds, offsetM: (stationM: number) => number): Float64Array {

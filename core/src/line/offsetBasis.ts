@@ -23,13 +23,16 @@ const KART_KNOT_SPACING_M = 4
 /** Least distance between a line's knots, metres: what hands can steer. */
 export const knotSpacingFor = (kind: 'car' | 'kart' | 'motorcycle'): number => (kind === 'kart' ? KART_KNOT_SPACING_M : KNOT_SPACING_M)
 
+/** The spacing at least so wide of which a whole number fits a length, m. */
+export const evenSpacing = (lengthM: number, leastM: number): number => lengthM / Math.max(4, Math.floor(lengthM / leastM))
+
 /**
  * The basis for a track, or for any other stations along it.
  * @param knotSpacingM - least spacing of the knots; widened a little so that a whole number fits
  */
 export function offsetBasis(track: Stations, knotSpacingM: number): OffsetBasis {
-  const pieces = Math.max(4, Math.floor(track.lengthM / knotSpacingM))
-  const h = track.lengthM / pieces
+  const h = evenSpacing(track.lengthM, knotSpacingM)
+  const pieces = Math.round(track.lengthM / h)
   const size = track.closed ? pieces : pieces + 3
   const reach = new Int32Array(4 * track.count)
   const value = new Float64Array(4 * track.count)

@@ -5,6 +5,7 @@ import type { LineBounds } from './lineBounds'
 /** Distance between the rows of the grid, and between its offsets. A change of one offset between rows bends a line by 1/640 m. */
 const ROW_M = 16
 const ACROSS_M = 0.4
+const OVERLAP_ROWS = 25
 /** A line moves no more offsets than this from row to row, and changes that by no more than this. */
 const MOST_MOVED = 12
 const MOST_CHANGED = 16
@@ -20,8 +21,8 @@ export function offsetsOnGrid(track: Track, grip: GripMap, bounds: LineBounds, p
   const pieces = Math.max(4, Math.round(lengthM / ROW_M))
   const rowM = lengthM / pieces
   const rows = Array.from({ length: closed ? pieces : pieces + 1 }, (_, r) => rowOf(track, grip, bounds, r * rowM))
-  // round a closed circuit and half as far again at either end, so that neither end has a say in the lap between them
-  const early = closed ? Math.floor(pieces / 2) : 0
+  // round a closed circuit and some way on at either end, so that neither end has a say in the lap between them
+  const early = closed ? Math.min(Math.floor(pieces / 2), OVERLAP_ROWS) : 0
   const driven = Array.from({ length: rows.length + 2 * early }, (_, k) => rows[(k - early + rows.length) % rows.length]!)
   const offsetM = leastBend(driven, rowM, power).slice(early, early + rows.length)
   return (stationM) => {

@@ -103,7 +103,7 @@ export function tightWithin({ track, basis, owner, corners, fastest, drive, line
 function lengthCostOf(track: Track): (line: OffsetLine) => LineCost {
   const { count, stepM, curvaturePerM } = track
   const column = () => new Float64Array(count)
-  const cost = { value: 0, byOffset: column(), bySlope: column(), byBend: column() }
+  const cost = { value: 0, bySample: column(), byOffset: column(), bySlope: column(), byBend: column() }
   return ({ offsetM, slope }) => {
     cost.value = 0
     cost.byBend.fill(0)
@@ -111,7 +111,8 @@ function lengthCostOf(track: Track): (line: OffsetLine) => LineCost {
       const along = 1 - offsetM[i]! * curvaturePerM[i]!
       const stretch = Math.sqrt(along * along + slope[i]! * slope[i]!)
       const weight = (S_PER_M * stepM) / stretch
-      cost.value += weight * stretch * stretch
+      cost.bySample[i] = weight * stretch * stretch
+      cost.value += cost.bySample[i]!
       cost.byOffset[i] = -weight * along * curvaturePerM[i]!
       cost.bySlope[i] = weight * slope[i]!
     }

@@ -13,6 +13,8 @@ export interface MovedLine {
 /** Lap time and how it changes with each sample's curvature, step and grip. */
 interface LapGradient {
   lapTimeS: number
+  /** from each sample to the next */
+  readonly secondsFrom: Float64Array
   readonly byCurvature: Float64Array
   readonly byStep: Float64Array
   readonly byGrip: Float64Array
@@ -76,6 +78,7 @@ export function lapGradientOf(rates: RateSlopes, count: number, startSpeedMps: n
   const driving = emptyPass(count)
   const out: LapGradient = {
     lapTimeS: 0,
+    secondsFrom: new Float64Array(count),
     byCurvature: new Float64Array(count),
     byStep: new Float64Array(count),
     byGrip: new Float64Array(count),
@@ -223,7 +226,9 @@ function time(line: MovedLine, q: Float64Array, out: LapGradient, byQ: Float64Ar
     const j = (i + 1) % n
     const pace = (1 / Math.sqrt(q[i]!) + 1 / Math.sqrt(q[j]!)) / 2
     const stepM = line.stepM[i]!
-    total += stepM * pace
+    const seconds = stepM * pace
+    out.secondsFrom[i] = seconds
+    total += seconds
     out.byStep[i] = pace
     byQ[i] = byQ[i]! - stepM / (4 * q[i]! * Math.sqrt(q[i]!))
     byQ[j] = byQ[j]! - stepM / (4 * q[j]! * Math.sqrt(q[j]!))
