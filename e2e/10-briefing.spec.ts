@@ -180,6 +180,11 @@ test('what a student wants is kept with them, and the briefing is one page', asy
   const { path, day } = await stintOf(page, 'Priya Castellan')
   const { id } = day.people.find((p) => p.name === 'Priya Castellan')!
   await page.goto(path('brief'))
+  // on a slow link, the second change is made while the first is on its way
+  await page.route(`**/api/people/${id}`, async (route) => {
+    if (route.request().method() === 'PUT') await new Promise((done) => setTimeout(done, 1500))
+    await route.continue()
+  })
   await page.getByRole('button', { name: 'Few words' }).click()
   await page.getByRole('textbox', { name: 'Wants' }).fill('Tell me why, and only twice')
   await page.getByRole('textbox', { name: 'Wants' }).press('Enter')

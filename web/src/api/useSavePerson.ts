@@ -1,3 +1,4 @@
+import { useRef } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
 import { personSchema, type Person, type PersonChange } from '@ochote/contracts'
 import { askAgain } from './askAgain'
@@ -5,14 +6,23 @@ import { dayQuery, peopleQuery, personQuery } from './queries'
 import { request } from './request'
 import { useVersionedSave } from './useVersionedSave'
 
-/** Saves what changed about someone. */
+/**
+ * Saves what changed about someone. A change made while another is on its way waits for it, and is saved over what it left. A component that shows
+ * one person after another needs a key, so that a change that waits goes to the person it was made for.
+ */
 export function useSavePerson({ id, version }: Person, onDone: () => void = () => undefined) {
   const client = useQueryClient()
   const { queryKey } = personQuery(id)
+  const latest = useRef(version)
   return useVersionedSave({
     version,
-    put: (change: PersonChange, fromVersion) =>
-      request(personSchema, `/api/people/${id}`, { method: 'PUT', body: { change, fromVersion } }),
+    oneByOne: `person ${id}`,
+    put: async (change: PersonChange, fromVersion) => {
+      const body = { change, fromVersion: Math.max(fromVersion, latest.current) }
+      const saved = await request(personSchema, `/api/people/${id}`, { method: 'PUT', body })
+      latest.current = saved.version
+      return saved
+    },
     onSaved: (saved) => {
       client.setQueryData(queryKey, saved)
       client.setQueryData(peopleQuery.queryKey, (people) => people?.map((p) => (p.id === id ? saved : p)))

@@ -18,6 +18,8 @@ interface VersionedSaveOptions<Content, Stored> {
   onSaved: (stored: Stored, sent: Content) => void
   /** loads what is stored now */
   reload: () => Promise<unknown>
+  /** saves under the same name wait for each other */
+  oneByOne?: string
 }
 
 interface VersionedSave<Content> {
@@ -38,10 +40,12 @@ export function useVersionedSave<Content, Stored>({
   put,
   onSaved,
   reload,
+  oneByOne,
 }: VersionedSaveOptions<Content, Stored>): VersionedSave<Content> {
   const { mutate, isPending, error, reset, variables } = useMutation({
     mutationFn: ({ content, fromVersion }: { content: Content; fromVersion: number }) => put(content, fromVersion),
     onSuccess: (stored, { content }) => onSaved(stored, content),
+    ...(oneByOne === undefined ? {} : { scope: { id: oneByOne } }),
   })
   const problem = error instanceof ProblemError ? error.problem : null
   const current = problem?.code === 'conflict' ? problem.currentVersion : null

@@ -83,7 +83,7 @@ export function Briefing({ open, choice }: { open: OpenStint; choice: ReactNode 
           <Box sx={{ height: { xs: 280, md: 320 } }}>
             <TrackMap solution={solution} cones={cones} scheme={scheme} corner={corner} onCorner={chooseCorner} />
           </Box>
-          <Wishes student={student} vehicleNotes={[car.notes, vehicleType.vehicle.notes].filter(Boolean).join(' ')} />
+          <Wishes key={student.id} student={student} vehicleNotes={[car.notes, vehicleType.vehicle.notes].filter(Boolean).join(' ')} />
           <TodaysSection solution={solution} aims={brief.aims} onCorner={chooseCorner} />
         </Stack>
         <CornerByCorner rows={steps} corner={corner} onCorner={chooseCorner} />
