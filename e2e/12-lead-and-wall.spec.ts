@@ -56,7 +56,7 @@ test('four follow the lead through three rotations, each the same laps right beh
   // a lap that was not driven, taken back for everyone
   await tapLine(page)
   await expect(page.getByRole('status').filter({ hasText: 'Lap 9 ended' })).toBeVisible()
-  await page.getByRole('button', { name: /^Undo/ }).click()
+  await page.getByRole('button', { name: /^Undo \(/ }).click()
   await expect(line).toHaveText('Line: lap 9 ends')
   await page.getByRole('button', { name: 'All in' }).click()
   await expect(page.getByText('The session is over.')).toBeVisible()

@@ -134,7 +134,7 @@ test.describe('skills', () => {
     const stored = async () => ((await (await page.request.get(`/api/stints/${id}`)).json()) as StintView).stint
     await openSkills(page)
     const next = page.getByRole('region', { name: 'What comes next' })
-    await expect(next).toContainText(/Pace\s*down: cornering \d+ to \d+ %, .*Was steady and slips: braking at tight corners/)
+    await expect(next).toContainText(/Pace\s*down: cornering \d+ to \d+ %, .*Was steady and slips: throttle at medium corners/)
     await expect(next).toContainText('From the debrief.')
     await expect(page.getByText(/Faults logged a lap: 3 Oct \d\.\d \(5 laps, so between \d\.\d and \d\.\d\)/)).toBeVisible()
     await expect(page.getByRole('region', { name: 'Corrections of earlier days' }).getByRole('row').nth(1)).toContainText(

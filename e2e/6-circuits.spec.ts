@@ -147,6 +147,13 @@ test('two who change one circuit: the second is told and chooses; leaving loses 
   const id = await openCopy(page, 'Shared')
   const other = await context.newPage()
   await other.goto(`/library/circuits/${id}`)
+  await expect(other.getByRole('heading', { name: 'Shared', level: 1 })).toBeVisible()
+  // the second page would take over the first one's change if it looked again before its own is sent
+  const sent = other.waitForRequest((asked) => asked.method() === 'PUT')
+  await other.route(`**/api/circuits/${id}`, async (route) => {
+    if (route.request().method() === 'GET') await sent
+    await route.continue()
+  })
   const rename = async (p: Page, name: string) => {
     await openTab(p, 'Track')
     await p.getByRole('textbox', { name: 'Name of the circuit' }).fill(name)
