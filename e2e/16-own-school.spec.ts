@@ -107,10 +107,20 @@ test.describe.serial('from an empty folder', () => {
     await expect(page.getByRole('checkbox', { name: 'Una Brook' })).toBeVisible()
     // every item, and everyone who is here
     for (const box of await page.getByRole('checkbox').all()) await box.check()
+    // on a slow link, the page is left while the answer to one change is on its way and the next one waits
+    await page.route('**/api/days/*/meeting', async (route) => {
+      const response = await route.fetch()
+      await new Promise((done) => setTimeout(done, 2000))
+      await route.fulfill({ response }).catch(() => undefined) // the page may have gone
+    })
+    const isSent = page.waitForRequest((asked) => asked.method() === 'PUT' && asked.url().endsWith('/meeting'))
     await page.getByLabel('Held by').fill('Hal Tutor')
+    await isSent
     await button(page, 'Close the meeting').click()
 
     await page.goto('/')
+    await expect(page.getByRole('region', { name: 'Next, 09:20' })).toBeVisible()
+    await expect(page.getByRole('link', { name: 'The drivers’ meeting has not been held' })).toHaveCount(0)
     await page.getByRole('region', { name: 'Next, 09:20' }).getByRole('link', { name: 'Brief' }).click()
     await page.getByLabel('Aim 1').fill('Brake at the board')
     await button(page, 'Mark as briefed').click()

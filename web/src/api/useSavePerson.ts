@@ -1,7 +1,7 @@
-import { useRef } from 'react'
 import { useQueryClient } from '@tanstack/react-query'
 import { personSchema, type Person, type PersonChange } from '@ochote/contracts'
 import { askAgain } from './askAgain'
+import { overLast } from './overLast'
 import { dayQuery, peopleQuery, personQuery } from './queries'
 import { request } from './request'
 import { useVersionedSave } from './useVersionedSave'
@@ -13,16 +13,11 @@ import { useVersionedSave } from './useVersionedSave'
 export function useSavePerson({ id, version }: Person, onDone: () => void = () => undefined) {
   const client = useQueryClient()
   const { queryKey } = personQuery(id)
-  const latest = useRef(version)
   return useVersionedSave({
     version,
     oneByOne: `person ${id}`,
-    put: async (change: PersonChange, fromVersion) => {
-      const body = { change, fromVersion: Math.max(fromVersion, latest.current) }
-      const saved = await request(personSchema, `/api/people/${id}`, { method: 'PUT', body })
-      latest.current = saved.version
-      return saved
-    },
+    put: (change: PersonChange, madeFrom) =>
+      overLast(id, madeFrom, (fromVersion) => request(personSchema, `/api/people/${id}`, { method: 'PUT', body: { change, fromVersion } })),
     onSaved: (saved) => {
       client.setQueryData(queryKey, saved)
       client.setQueryData(peopleQuery.queryKey, (people) => people?.map((p) => (p.id === id ? saved : p)))

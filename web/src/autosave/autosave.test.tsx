@@ -5,10 +5,13 @@ import { request } from '../api/request'
 import { fakeServer } from '../fixtures/fakeServer'
 import { TestProviders } from '../fixtures/render'
 import { keptDraft } from './keptDraft'
+import { sendUnsent } from './unsent'
+import { unsentPaths } from './unsentPaths'
 import { useAutosave, type Stored } from './useAutosave'
 
 const noteSchema = z.object({ draft: z.string(), version: z.number() })
-const PATH = '/api/note'
+/** where it is saved to: another note in each test */
+let path = ''
 const isComplete = (text: string) => text !== ''
 const read = (kept: unknown) => z.string().parse(kept)
 
@@ -16,16 +19,33 @@ const open = (stored: Stored<string> = { draft: 'as stored', version: 3 }) =>
   renderHook(
     (now: Stored<string>) =>
       useAutosave({
-        ...{ path: PATH, stored: now, read, isComplete, waitMs: 20 },
-        put: (draft: string, fromVersion) => request(noteSchema, PATH, { method: 'PUT', body: { draft, fromVersion } }),
-        load: () => request(noteSchema, PATH),
+        ...{ path, stored: now, read, isComplete, waitMs: 20 },
+        put: (draft: string, fromVersion, send) => send(noteSchema, { draft, fromVersion }),
+        load: () => request(noteSchema, path),
       }),
     { wrapper: ({ children }) => <TestProviders>{children}</TestProviders>, initialProps: stored },
   )
 type Sent = { draft: string; fromVersion: number }
 const accepts = () => fakeServer(({ body }) => ({ body: { draft: (body as Sent).draft, version: (body as Sent).fromVersion + 1 } }))
+/** A slow link: what is sent, and an answer to each that is given when asked to. */
+function answersLate() {
+  const answers: (() => void)[] = []
+  const sent: Sent[] = []
+  vi.stubGlobal('fetch', (_path: string, { body }: { body: string }) => {
+    const asked = JSON.parse(body) as Sent
+    sent.push(asked)
+    return new Promise<Response>((resolve) =>
+      answers.push(() => resolve(new Response(JSON.stringify({ draft: asked.draft, version: asked.fromVersion + 1 })))),
+    )
+  })
+  return { answers, sent }
+}
 
-beforeEach(() => localStorage.clear())
+let notes = 0
+beforeEach(() => {
+  localStorage.clear()
+  path = `/api/notes/${++notes}`
+})
 afterEach(() => vi.unstubAllGlobals())
 
 describe('something that saves itself', () => {
@@ -53,15 +73,7 @@ describe('something that saves itself', () => {
   })
 
   it('is not in conflict with itself when it is changed while it is being saved', async () => {
-    const answers: (() => void)[] = []
-    const sent: Sent[] = []
-    vi.stubGlobal('fetch', (_path: string, { body }: { body: string }) => {
-      const asked = JSON.parse(body) as Sent
-      sent.push(asked)
-      return new Promise<Response>((resolve) =>
-        answers.push(() => resolve(new Response(JSON.stringify({ draft: asked.draft, version: asked.fromVersion + 1 })))),
-      )
-    })
+    const { answers, sent } = answersLate()
     const { result } = open()
     act(() => result.current.change('one'))
     await waitFor(() => expect(sent).toHaveLength(1))
@@ -76,6 +88,71 @@ describe('something that saves itself', () => {
       ['one', 3],
       ['two', 4],
     ])
+  })
+
+  it('is sent once where its page is left while it is being saved as it stands', async () => {
+    const { answers, sent } = answersLate()
+    const { result, unmount } = open()
+    act(() => result.current.change('one'))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    window.dispatchEvent(new Event('pagehide'))
+    unmount()
+    answers.shift()!()
+    await new Promise((resolve) => setTimeout(resolve, 60))
+    expect([sent.length, unsentPaths()]).toEqual([1, []])
+  })
+
+  it('is saved in turn when its page is left while it is being saved', async () => {
+    const { answers, sent } = answersLate()
+    const { result, unmount } = open()
+    act(() => result.current.change('one'))
+    await waitFor(() => expect(sent).toHaveLength(1))
+    act(() => result.current.change('two'))
+    unmount()
+    expect(sent).toHaveLength(1)
+    answers.shift()!()
+    await waitFor(() => expect(sent).toHaveLength(2))
+    expect(sent[1]).toEqual({ draft: 'two', fromVersion: 4 })
+  })
+
+  describe('whose window closes while it is being saved', () => {
+    const close = async () => {
+      const { sent } = answersLate()
+      const { result } = open()
+      act(() => result.current.change('one'))
+      await waitFor(() => expect(sent).toHaveLength(1))
+      act(() => result.current.change('two'))
+      window.dispatchEvent(new Event('pagehide'))
+      await waitFor(() => expect(unsentPaths()).toEqual([path]))
+      expect(sent).toHaveLength(1)
+    }
+
+    it('is sent at the next start, first what was under way', async () => {
+      await close()
+      const server = accepts()
+      await sendUnsent()
+      expect(server.asked).toEqual([
+        { method: 'PUT', path, body: { draft: 'one', fromVersion: 3 } },
+        { method: 'PUT', path, body: { draft: 'two', fromVersion: 4 } },
+      ])
+      expect([unsentPaths(), keptDraft(path, read)]).toEqual([[], null])
+    })
+
+    it('waits for a later start where the server does not answer', async () => {
+      await close()
+      fakeServer(() => 'no answer')
+      await sendUnsent()
+      expect(unsentPaths()).toEqual([path])
+    })
+
+    it('is kept as a draft, and sends nothing over what someone else has saved', async () => {
+      await close()
+      const body = { code: 'conflict', type: 'about:blank', title: 'Conflict', status: 409, detail: 'Changed', currentVersion: 4 }
+      const server = fakeServer(() => ({ status: 409, body }))
+      await sendUnsent()
+      expect(server.asked).toHaveLength(1)
+      expect([unsentPaths(), keptDraft(path, read)]).toEqual([[], { draft: 'two', fromVersion: 3 }])
+    })
   })
 
   it('knows what it sent itself just before it was opened again, and undoes to what stood before', async () => {
@@ -104,7 +181,7 @@ describe('something that saves itself', () => {
     expect([again.result.current.draft, again.result.current.saving]).toEqual(['', 'incomplete'])
     act(() => again.result.current.undo())
     expect([again.result.current.draft, again.result.current.saving]).toEqual(['as stored', 'saved'])
-    expect(keptDraft(PATH, read)).toBeNull()
+    expect(keptDraft(path, read)).toBeNull()
   })
 
   it('is saved on coming back after a link that was down', async () => {
@@ -118,7 +195,7 @@ describe('something that saves itself', () => {
     expect(result.current.draft).toBe('typed in the pit lane')
     await waitFor(() => expect(result.current.saving).toBe('saved'))
     expect(server.asked.map((a) => a.body)).toEqual([{ draft: 'typed in the pit lane', fromVersion: 3 }])
-    expect(keptDraft(PATH, read)).toBeNull()
+    expect(keptDraft(path, read)).toBeNull()
   })
 
   it('is kept as it stands when asked to, and says so where the server does not answer', async () => {
@@ -133,9 +210,9 @@ describe('something that saves itself', () => {
   })
 
   it('forgets what is kept in a form that no longer fits', () => {
-    localStorage.setItem(`ochote.draft.${PATH}`, JSON.stringify({ draft: 7, fromVersion: 3 }))
+    localStorage.setItem(`ochote.draft.${path}`, JSON.stringify({ draft: 7, fromVersion: 3 }))
     expect(open().result.current.draft).toBe('as stored')
-    localStorage.setItem(`ochote.draft.${PATH}`, '{half')
+    localStorage.setItem(`ochote.draft.${path}`, '{half')
     expect(open().result.current.draft).toBe('as stored')
   })
 

@@ -1,8 +1,12 @@
 import { hashKey } from '@tanstack/react-query'
+import type { z } from 'zod'
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
+import { overLast } from '../api/overLast'
+import { request } from '../api/request'
 import { useVersionedSave } from '../api/useVersionedSave'
 import { history as historyReducer, startHistory, type History, type HistoryAction } from '../undo/history'
 import { dropDraft, keepDraft, keptDraft } from './keptDraft'
+import { addressOf, keepUnsent } from './unsent'
 
 /** A draft as the server holds it. */
 export interface Stored<Draft> {
@@ -10,12 +14,15 @@ export interface Stored<Draft> {
   readonly version: number
 }
 
+/** Sends a body to where a draft is saved, and reads the answer. */
+export type Send = <S extends z.ZodType>(schema: S, body: unknown) => Promise<z.infer<S>>
+
 interface AutosaveOptions<Draft> {
   /** the address it is saved to: what could not be stored is kept on this device under it */
   path: string
   stored: Stored<Draft>
   /** saves over a version and says what is stored then */
-  put: (draft: Draft, fromVersion: number) => Promise<Stored<Draft>>
+  put: (draft: Draft, fromVersion: number, send: Send) => Promise<Stored<Draft>>
   /** loads what is stored now */
   load: () => Promise<Stored<Draft>>
   /** a draft from what was kept on this device; throws where it is none */
@@ -43,6 +50,13 @@ export interface Autosave<Draft> {
   keep: () => void
   /** another save came first; `theirs` is null while it loads */
   conflict: { version: number; theirs: Draft | null; keepMine: () => void; takeTheirs: () => Promise<void> } | null
+}
+
+/** A save that is not answered yet. */
+interface UnderWay<Draft> {
+  readonly draft: Draft
+  readonly body: unknown
+  readonly fromVersion: number
 }
 
 const SAVE_AFTER_MS = 600
@@ -87,10 +101,18 @@ export function useAutosave<Draft>({
   const [theirs, setTheirs] = useState<Stored<Draft> | null>(null)
   const { present } = history
   const dirty = !same(present, saved.draft)
+  const underWay = useRef<UnderWay<Draft> | null>(null)
+  const sendFrom =
+    (draft: Draft, fromVersion: number): Send =>
+    (schema, body) => {
+      underWay.current = { draft, body, fromVersion }
+      return request(schema, addressOf(path), { method: 'PUT', body })
+    }
   const { save, saving, error, reset, conflict } = useVersionedSave({
     version: saved.version,
-    put: (draft: Draft, fromVersion) =>
-      put(draft, fromVersion).catch(async (refused: unknown) => {
+    oneByOne: path,
+    put: (draft: Draft, madeFrom) =>
+      overLast(path, madeFrom, (fromVersion) => put(draft, fromVersion, sendFrom(draft, fromVersion))).catch(async (refused: unknown) => {
         setTheirs(await load().catch(() => null))
         throw refused
       }),
@@ -117,9 +139,24 @@ export function useAutosave<Draft>({
   const failed = error !== null || conflict !== null
   const complete = useMemo(() => isComplete(present), [isComplete, present])
   const saveNow = dirty && complete && !failed ? () => save(present) : null
-  const pending = useRef<(() => void) | null>(null)
+  const waiting = useRef<{ save: () => void; saveOrKeep: () => void } | null>(null)
   useEffect(() => {
-    pending.current = saveNow
+    const leave = (after: (first: UnderWay<Draft>) => void) => {
+      const first = saving ? underWay.current : null
+      if (first === null) saveNow?.()
+      else if (saveNow !== null && !same(first.draft, present)) after(first)
+    }
+    waiting.current = {
+      save: () => leave(() => save(present)),
+      saveOrKeep: () =>
+        leave(({ body, fromVersion }) => {
+          const keep: Send = (_, next) => {
+            keepUnsent(path, [body, next])
+            return new Promise(() => undefined)
+          }
+          void put(present, fromVersion + 1, keep)
+        }),
+    }
   })
   useEffect(() => {
     if (dirty) keepDraft(path, { draft: present, fromVersion: saved.version })
@@ -127,16 +164,16 @@ export function useAutosave<Draft>({
   }, [path, dirty, present, saved.version])
   useEffect(() => {
     if (!dirty || !complete || saving || failed) return
-    const timer = setTimeout(() => pending.current?.(), waitMs)
+    const timer = setTimeout(() => waiting.current?.save(), waitMs)
     return () => clearTimeout(timer)
   }, [dirty, complete, saving, failed, present, saved.version, waitMs])
-  // a change made just before the page is left is saved too
+  // a change made just before the page is left is saved too: after the one that is under way, or at the next start
   useEffect(() => {
-    const leave = () => pending.current?.()
-    window.addEventListener('pagehide', leave)
+    const close = () => waiting.current?.saveOrKeep()
+    window.addEventListener('pagehide', close)
     return () => {
-      window.removeEventListener('pagehide', leave)
-      leave()
+      window.removeEventListener('pagehide', close)
+      waiting.current?.save()
     }
   }, [])
   const hasFailed = error !== null

@@ -11,8 +11,8 @@ export function useBrief(stint: Stint) {
   return useAutosave({
     path,
     stored: held({ stint }),
-    put: async (brief: BriefDraft, fromVersion) => {
-      const stored = await request(stintViewSchema, path, { method: 'PUT', body: { brief, fromVersion } })
+    put: async (brief: BriefDraft, fromVersion, send) => {
+      const stored = await send(stintViewSchema, { brief, fromVersion })
       put(stored)
       return held(stored)
     },

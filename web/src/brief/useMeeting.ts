@@ -17,8 +17,8 @@ export function useMeeting(day: DayView) {
   return useAutosave({
     path,
     stored: held(day.meeting),
-    put: async (draft: MeetingDraft, fromVersion) => {
-      const meeting = await request(meetingSchema, path, { method: 'PUT', body: { meeting: draft, fromVersion } })
+    put: async (draft: MeetingDraft, fromVersion, send) => {
+      const meeting = await send(meetingSchema, { meeting: draft, fromVersion })
       client.setQueryData<DayView>(queryKey, (before) => before && { ...before, meeting })
       return held(meeting)
     },

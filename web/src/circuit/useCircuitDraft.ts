@@ -19,8 +19,8 @@ export function useCircuitDraft(circuit: StoredCircuit) {
   return useAutosave({
     path,
     stored: held(circuit),
-    put: async (document: CircuitDocument, fromVersion) => {
-      const stored = await request(circuitSchema, path, { method: 'PUT', body: { document, fromVersion } })
+    put: async (document: CircuitDocument, fromVersion, send) => {
+      const stored = await send(circuitSchema, { document, fromVersion })
       client.setQueryData(circuitQuery(circuit.id).queryKey, { ...stored, document })
       void askAgain(client, circuitsQuery.queryKey, true)
       return { draft: document, version: stored.version }

@@ -16,16 +16,15 @@ export function useDebrief(stint: Stint, stored: Debrief | null, suggested: Debr
     debrief
       ? { draft: { good: debrief.good, workOn: debrief.workOn, sentence: debrief.sentence }, version: debrief.version }
       : { draft: suggested, version: 0 }
-  const write = async (debrief: DebriefDraft, fromVersion: number) => {
-    const answer = await request(stintViewSchema, path, { method: 'PUT', body: { debrief: withoutGaps(debrief), fromVersion } })
-    put(answer)
-    return answer.debrief
-  }
   return useAutosave({
     path,
     stored: held(stored),
     // lines that are still empty stay on the page while they are typed
-    put: async (debrief: DebriefDraft, fromVersion) => ({ draft: debrief, version: (await write(debrief, fromVersion))?.version ?? 0 }),
+    put: async (debrief: DebriefDraft, fromVersion, send) => {
+      const answer = await send(stintViewSchema, { debrief: withoutGaps(debrief), fromVersion })
+      put(answer)
+      return { draft: debrief, version: answer.debrief?.version ?? 0 }
+    },
     load: async () => {
       const answer = await request(stintViewSchema, `/api/stints/${stint.id}`)
       put(answer)

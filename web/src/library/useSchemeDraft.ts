@@ -3,7 +3,6 @@ import * as z from 'zod'
 import { duties, markerSchemeSaveSchema, markerSchemeSchema, type MarkerScheme } from '@ochote/contracts'
 import { askAgain } from '../api/askAgain'
 import { markerSchemesQuery } from '../api/queries'
-import { request } from '../api/request'
 import { useAutosave } from '../autosave/useAutosave'
 import { coloursOf } from './newScheme'
 
@@ -36,8 +35,8 @@ export function useSchemeDraft(scheme: MarkerScheme) {
   return useAutosave({
     path,
     stored: held(scheme),
-    put: async (draft: SchemeDraft, fromVersion) => {
-      const stored = await request(markerSchemeSchema, path, { method: 'PUT', body: { scheme: contentOf(draft), fromVersion } })
+    put: async (draft: SchemeDraft, fromVersion, send) => {
+      const stored = await send(markerSchemeSchema, { scheme: contentOf(draft), fromVersion })
       store(stored)
       return { draft, version: stored.version }
     },

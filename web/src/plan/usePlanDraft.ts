@@ -14,8 +14,8 @@ export function usePlanDraft(plan: Plan): PlanDraftState {
   return useAutosave({
     path,
     stored: held(plan),
-    put: async (draft: PlanDraft, fromVersion) => {
-      const stored = await request(planSchema, path, { method: 'PUT', body: { draft, fromVersion } })
+    put: async (draft: PlanDraft, fromVersion, send) => {
+      const stored = await send(planSchema, { draft, fromVersion })
       client.setQueryData<DayView>(
         dayQuery(stored.dayId).queryKey,
         (day) => day && { ...day, plans: day.plans.map((p) => (p.id === stored.id ? stored : p)) },

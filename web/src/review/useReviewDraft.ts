@@ -21,8 +21,7 @@ export function useReviewDraft(recordingId: string, stored: Review): Autosave<Re
   return useAutosave({
     path,
     stored: { draft: stored.version === 0 ? noReview : draftOf(stored), version: stored.version },
-    put: async (review: ReviewDraft, fromVersion) =>
-      take(await request(reviewSchema, path, { method: 'PUT', body: { review, fromVersion } })),
+    put: async (review: ReviewDraft, fromVersion, send) => take(await send(reviewSchema, { review, fromVersion })),
     load: async () => take(await request(reviewSchema, path)),
     read: (kept) => reviewDraftSchema.parse(kept),
   })

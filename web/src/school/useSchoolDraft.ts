@@ -2,7 +2,6 @@ import { useQueryClient } from '@tanstack/react-query'
 import * as z from 'zod'
 import { schoolSchema, unitsSchema, usualCertificate, type School, type Units } from '@ochote/contracts'
 import { schoolQuery } from '../api/queries'
-import { request } from '../api/request'
 import { useAutosave } from '../autosave/useAutosave'
 
 interface SchoolAbout {
@@ -35,11 +34,11 @@ export function useSchoolDraft(school: School) {
   return useAutosave({
     path: '/api/school#about',
     stored: held(school),
-    put: async ({ name, units, timeZone, language, carChecks, certificate }: SchoolAbout, fromVersion) => {
+    put: async ({ name, units, timeZone, language, carChecks, certificate }: SchoolAbout, fromVersion, send) => {
       const { version: _, ...before } = client.getQueryData(queryKey) ?? school
       const calls = { ...before.calls, language, unit: units === 'imperial' ? ('yd' as const) : ('m' as const) }
       const body = { school: { ...before, name: name.trim(), units, timeZone, calls, carChecks, certificate }, fromVersion }
-      const stored = await request(schoolSchema, '/api/school', { method: 'PUT', body })
+      const stored = await send(schoolSchema, body)
       client.setQueryData(queryKey, stored)
       return { draft: { name, units, timeZone, language, carChecks, certificate }, version: stored.version }
     },

@@ -15,8 +15,8 @@ export function useTimetable(dayId: string, stored: StoredTimetable) {
   return useAutosave({
     path,
     stored: held(stored),
-    put: async (draft: TimetableDraft, fromVersion) => {
-      const now = await request(timetableSchema, path, { method: 'PUT', body: { draft, fromVersion } })
+    put: async (draft: TimetableDraft, fromVersion, send) => {
+      const now = await send(timetableSchema, { draft, fromVersion })
       client.setQueryData(queryKey, now)
       return held(now)
     },

@@ -1,7 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { vehicleSchema, vehicleTypeSchema, type VehicleType } from '@ochote/contracts'
 import { vehicleTypesQuery } from '../api/queries'
-import { request } from '../api/request'
 import { useAutosave } from '../autosave/useAutosave'
 import { fromForm, readForm, toForm, type VehicleForm } from './vehicleForm'
 
@@ -20,8 +19,8 @@ export function useVehicleDraft(type: VehicleType) {
   return useAutosave({
     path,
     stored: held(type),
-    put: async (form: VehicleForm, fromVersion) => {
-      const stored = await request(vehicleTypeSchema, path, { method: 'PUT', body: { vehicle: fromForm(form), fromVersion } })
+    put: async (form: VehicleForm, fromVersion, send) => {
+      const stored = await send(vehicleTypeSchema, { vehicle: fromForm(form), fromVersion })
       put(stored)
       return { draft: form, version: stored.version }
     },
