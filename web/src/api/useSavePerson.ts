@@ -1,7 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { personSchema, type Person, type PersonChange } from '@ochote/contracts'
 import { askAgain } from './askAgain'
-import { overLast } from './overLast'
 import { dayQuery, peopleQuery, personQuery } from './queries'
 import { request } from './request'
 import { useVersionedSave } from './useVersionedSave'
@@ -16,8 +15,8 @@ export function useSavePerson({ id, version }: Person, onDone: () => void = () =
   return useVersionedSave({
     version,
     oneByOne: `person ${id}`,
-    put: (change: PersonChange, madeFrom) =>
-      overLast(id, madeFrom, (fromVersion) => request(personSchema, `/api/people/${id}`, { method: 'PUT', body: { change, fromVersion } })),
+    put: (change: PersonChange, fromVersion) =>
+      request(personSchema, `/api/people/${id}`, { method: 'PUT', body: { change, fromVersion } }),
     onSaved: (saved) => {
       client.setQueryData(queryKey, saved)
       client.setQueryData(peopleQuery.queryKey, (people) => people?.map((p) => (p.id === id ? saved : p)))

@@ -1,4 +1,5 @@
-import { useMutation } from '@tanstack/react-query'
+import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query'
+import * as z from 'zod'
 import { ProblemError } from './request'
 
 /** Another save came first. */
@@ -18,7 +19,7 @@ interface VersionedSaveOptions<Content, Stored> {
   onSaved: (stored: Stored, sent: Content) => void
   /** loads what is stored now */
   reload: () => Promise<unknown>
-  /** saves under the same name wait for each other */
+  /** saves under the same name wait for each other, and each is made over what the one before it left */
   oneByOne?: string
 }
 
@@ -34,6 +35,16 @@ interface VersionedSave<Content> {
   conflict: Conflict<Content> | null
 }
 
+const storedSchema = z.object({ version: z.number() })
+
+/** The version that the last save under a name left; 0 where there was none of late, or it was refused. */
+function versionLeft(client: QueryClient, name: string): number {
+  const answered = client
+    .getMutationCache()
+    .findAll({ predicate: ({ options, state }) => options.scope?.id === name && state.status !== 'pending' })
+  return storedSchema.safeParse(answered.at(-1)?.state.data).data?.version ?? 0
+}
+
 /** Saves something over the version it was made from. When another save came first, the person chooses between the two. */
 export function useVersionedSave<Content, Stored>({
   version,
@@ -42,8 +53,10 @@ export function useVersionedSave<Content, Stored>({
   reload,
   oneByOne,
 }: VersionedSaveOptions<Content, Stored>): VersionedSave<Content> {
+  const client = useQueryClient()
   const { mutate, isPending, error, reset, variables } = useMutation({
-    mutationFn: ({ content, fromVersion }: { content: Content; fromVersion: number }) => put(content, fromVersion),
+    mutationFn: ({ content, fromVersion }: { content: Content; fromVersion: number }) =>
+      put(content, oneByOne === undefined ? fromVersion : Math.max(fromVersion, versionLeft(client, oneByOne))),
     onSuccess: (stored, { content }) => onSaved(stored, content),
     ...(oneByOne === undefined ? {} : { scope: { id: oneByOne } }),
   })

@@ -10,8 +10,7 @@ import { unsentPaths } from './unsentPaths'
 import { useAutosave, type Stored } from './useAutosave'
 
 const noteSchema = z.object({ draft: z.string(), version: z.number() })
-/** where it is saved to: another note in each test */
-let path = ''
+const PATH = '/api/note'
 const isComplete = (text: string) => text !== ''
 const read = (kept: unknown) => z.string().parse(kept)
 
@@ -19,9 +18,9 @@ const open = (stored: Stored<string> = { draft: 'as stored', version: 3 }) =>
   renderHook(
     (now: Stored<string>) =>
       useAutosave({
-        ...{ path, stored: now, read, isComplete, waitMs: 20 },
+        ...{ path: PATH, stored: now, read, isComplete, waitMs: 20 },
         put: (draft: string, fromVersion, send) => send(noteSchema, { draft, fromVersion }),
-        load: () => request(noteSchema, path),
+        load: () => request(noteSchema, PATH),
       }),
     { wrapper: ({ children }) => <TestProviders>{children}</TestProviders>, initialProps: stored },
   )
@@ -41,11 +40,7 @@ function answersLate() {
   return { answers, sent }
 }
 
-let notes = 0
-beforeEach(() => {
-  localStorage.clear()
-  path = `/api/notes/${++notes}`
-})
+beforeEach(() => localStorage.clear())
 afterEach(() => vi.unstubAllGlobals())
 
 describe('something that saves itself', () => {
@@ -123,7 +118,7 @@ describe('something that saves itself', () => {
       await waitFor(() => expect(sent).toHaveLength(1))
       act(() => result.current.change('two'))
       window.dispatchEvent(new Event('pagehide'))
-      await waitFor(() => expect(unsentPaths()).toEqual([path]))
+      await waitFor(() => expect(unsentPaths()).toEqual([PATH]))
       expect(sent).toHaveLength(1)
     }
 
@@ -132,17 +127,17 @@ describe('something that saves itself', () => {
       const server = accepts()
       await sendUnsent()
       expect(server.asked).toEqual([
-        { method: 'PUT', path, body: { draft: 'one', fromVersion: 3 } },
-        { method: 'PUT', path, body: { draft: 'two', fromVersion: 4 } },
+        { method: 'PUT', path: PATH, body: { draft: 'one', fromVersion: 3 } },
+        { method: 'PUT', path: PATH, body: { draft: 'two', fromVersion: 4 } },
       ])
-      expect([unsentPaths(), keptDraft(path, read)]).toEqual([[], null])
+      expect([unsentPaths(), keptDraft(PATH, read)]).toEqual([[], null])
     })
 
     it('waits for a later start where the server does not answer', async () => {
       await close()
       fakeServer(() => 'no answer')
       await sendUnsent()
-      expect(unsentPaths()).toEqual([path])
+      expect(unsentPaths()).toEqual([PATH])
     })
 
     it('is kept as a draft, and sends nothing over what someone else has saved', async () => {
@@ -151,7 +146,7 @@ describe('something that saves itself', () => {
       const server = fakeServer(() => ({ status: 409, body }))
       await sendUnsent()
       expect(server.asked).toHaveLength(1)
-      expect([unsentPaths(), keptDraft(path, read)]).toEqual([[], { draft: 'two', fromVersion: 3 }])
+      expect([unsentPaths(), keptDraft(PATH, read)]).toEqual([[], { draft: 'two', fromVersion: 3 }])
     })
   })
 
@@ -181,7 +176,7 @@ describe('something that saves itself', () => {
     expect([again.result.current.draft, again.result.current.saving]).toEqual(['', 'incomplete'])
     act(() => again.result.current.undo())
     expect([again.result.current.draft, again.result.current.saving]).toEqual(['as stored', 'saved'])
-    expect(keptDraft(path, read)).toBeNull()
+    expect(keptDraft(PATH, read)).toBeNull()
   })
 
   it('is saved on coming back after a link that was down', async () => {
@@ -195,7 +190,7 @@ describe('something that saves itself', () => {
     expect(result.current.draft).toBe('typed in the pit lane')
     await waitFor(() => expect(result.current.saving).toBe('saved'))
     expect(server.asked.map((a) => a.body)).toEqual([{ draft: 'typed in the pit lane', fromVersion: 3 }])
-    expect(keptDraft(path, read)).toBeNull()
+    expect(keptDraft(PATH, read)).toBeNull()
   })
 
   it('is kept as it stands when asked to, and says so where the server does not answer', async () => {
@@ -210,9 +205,9 @@ describe('something that saves itself', () => {
   })
 
   it('forgets what is kept in a form that no longer fits', () => {
-    localStorage.setItem(`ochote.draft.${path}`, JSON.stringify({ draft: 7, fromVersion: 3 }))
+    localStorage.setItem(`ochote.draft.${PATH}`, JSON.stringify({ draft: 7, fromVersion: 3 }))
     expect(open().result.current.draft).toBe('as stored')
-    localStorage.setItem(`ochote.draft.${path}`, '{half')
+    localStorage.setItem(`ochote.draft.${PATH}`, '{half')
     expect(open().result.current.draft).toBe('as stored')
   })
 

@@ -1,7 +1,6 @@
 import { hashKey } from '@tanstack/react-query'
 import type { z } from 'zod'
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
-import { overLast } from '../api/overLast'
 import { request } from '../api/request'
 import { useVersionedSave } from '../api/useVersionedSave'
 import { history as historyReducer, startHistory, type History, type HistoryAction } from '../undo/history'
@@ -111,8 +110,8 @@ export function useAutosave<Draft>({
   const { save, saving, error, reset, conflict } = useVersionedSave({
     version: saved.version,
     oneByOne: path,
-    put: (draft: Draft, madeFrom) =>
-      overLast(path, madeFrom, (fromVersion) => put(draft, fromVersion, sendFrom(draft, fromVersion))).catch(async (refused: unknown) => {
+    put: (draft: Draft, fromVersion) =>
+      put(draft, fromVersion, sendFrom(draft, fromVersion)).catch(async (refused: unknown) => {
         setTheirs(await load().catch(() => null))
         throw refused
       }),
