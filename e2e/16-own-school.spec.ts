@@ -108,11 +108,15 @@ test.describe.serial('from an empty folder', () => {
     // every item, and everyone who is here
     for (const box of await page.getByRole('checkbox').all()) await box.check()
     // on a slow link, the page is left while the answer to one change is on its way and the next one waits
-    await page.route('**/api/days/*/meeting', async (route) => {
-      const response = await route.fetch()
-      await new Promise((done) => setTimeout(done, 2000))
-      await route.fulfill({ response }).catch(() => undefined) // the page may have gone
-    })
+    await page.route(
+      '**/api/days/*/meeting',
+      async (route) => {
+        const response = await route.fetch()
+        await new Promise((done) => setTimeout(done, 2000))
+        await route.fulfill({ response }).catch(() => undefined) // the page may have gone
+      },
+      { times: 1 },
+    )
     const isSent = page.waitForRequest((asked) => asked.method() === 'PUT' && asked.url().endsWith('/meeting'))
     await page.getByLabel('Held by').fill('Hal Tutor')
     await isSent

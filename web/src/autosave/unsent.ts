@@ -5,8 +5,8 @@ import { UNSENT_PREFIX, unsentPaths } from './unsentPaths'
 
 /** What was to be sent when its page closed: the save that was under way, then the one that waited for it. */
 const bodiesSchema = z.array(z.unknown())
-/** The application starts after this long at most, ms. */
-const SENT_WITHIN_MS = 3000
+/** Until both are answered, nothing is shown. Each is given this long, ms. */
+const ANSWERED_WITHIN_MS = 3000
 
 /**
  * Keeps two saves for the next start. The second can’t be sent before the first is answered, and a page that closes hears no answer.
@@ -29,7 +29,7 @@ const isForLater = (error: unknown) => error instanceof ProblemError && ['unreac
 async function sendOne(path: string): Promise<void> {
   const read = bodiesSchema.safeParse(JSON.parse(localStorage.getItem(UNSENT_PREFIX + path) ?? '[]'))
   // the first may have arrived before: the server then says that the same is stored
-  for (const body of read.data ?? []) await request(z.unknown(), addressOf(path), { method: 'PUT', body, withinMs: SENT_WITHIN_MS })
+  for (const body of read.data ?? []) await request(z.unknown(), addressOf(path), { method: 'PUT', body, withinMs: ANSWERED_WITHIN_MS })
   dropDraft(path)
 }
 

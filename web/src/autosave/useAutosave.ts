@@ -20,7 +20,7 @@ interface AutosaveOptions<Draft> {
   /** the address it is saved to: what could not be stored is kept on this device under it */
   path: string
   stored: Stored<Draft>
-  /** saves over a version and says what is stored then */
+  /** saves over a version with `send`, once, and says what is stored then */
   put: (draft: Draft, fromVersion: number, send: Send) => Promise<Stored<Draft>>
   /** loads what is stored now */
   load: () => Promise<Stored<Draft>>
